@@ -31,7 +31,8 @@ export default defineConfigWithVueTs(
           message: 'Amounts, lengths and temperatures are said by src/shared/say.',
         },
         {
-          selector: 'VExpressionContainer MemberExpression[property.name=/^(toFixed|toPrecision|toLocale.*String)$/]',
+          selector:
+            'VExpressionContainer MemberExpression[property.name=/^(toFixed|toPrecision|toLocale.*String)$/]',
           message: 'Numbers, dates and amounts are said by src/shared/say.',
         },
       ],

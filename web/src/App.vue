@@ -136,7 +136,9 @@ useKeys((event) => {
       </div>
       <div v-else-if="error && !job && open" class="nothing-yet">
         <InkSign name="spilt" />
-        <h1>{{ isAway ? 'This job is shown as soon as the program answers.' : 'This job cannot be shown.' }}</h1>
+        <h1>
+          {{ isAway ? 'This job is shown as soon as the program answers.' : 'This job cannot be shown.' }}
+        </h1>
         <ErrorLine :error="error" />
       </div>
       <RouterView v-else :key="taken" />

@@ -20,7 +20,12 @@ export const router = createRouter({
   routes: [
     // Which place an open program begins with depends on the job: see App.vue.
     { path: '/', name: 'begin', component: { render: () => null } },
-    { path: `${JOB}/piece`, name: 'piece', meta: ofJob, component: () => import('./features/piece/PiecePlace.vue') },
+    {
+      path: `${JOB}/piece`,
+      name: 'piece',
+      meta: ofJob,
+      component: () => import('./features/piece/PiecePlace.vue'),
+    },
     { path: `${JOB}/catch`, name: 'catch', meta: ofJob, component: CatchPlace },
     {
       path: `${JOB}/mingle`,
@@ -28,7 +33,12 @@ export const router = createRouter({
       meta: ofJob,
       component: () => import('./features/mingle/MinglePlace.vue'),
     },
-    { path: `${JOB}/try-on`, name: 'tryon', meta: ofJob, component: () => import('./features/tryon/TryOnPlace.vue') },
+    {
+      path: `${JOB}/try-on`,
+      name: 'tryon',
+      meta: ofJob,
+      component: () => import('./features/tryon/TryOnPlace.vue'),
+    },
     {
       path: `${JOB}/bench/:batch(\\d+)`,
       name: 'bench',
@@ -41,7 +51,12 @@ export const router = createRouter({
       meta: ofJob,
       component: () => import('./features/tryon/pattern/LayPlace.vue'),
     },
-    { path: `${JOB}/plan`, name: 'plan', meta: ofJob, component: () => import('./features/plan/PlanPlace.vue') },
+    {
+      path: `${JOB}/plan`,
+      name: 'plan',
+      meta: ofJob,
+      component: () => import('./features/plan/PlanPlace.vue'),
+    },
     {
       path: `${JOB}/daybook`,
       name: 'daybook',

@@ -64,7 +64,11 @@ function problem(error: unknown, status: number): ApiError {
 }
 
 /** Send a photo as it is; openapi-fetch would turn it to JSON. */
-export async function sendPhoto(jobId: number, file: File, signal?: AbortSignal): Promise<Schemas['PhotoOut']> {
+export async function sendPhoto(
+  jobId: number,
+  file: File,
+  signal?: AbortSignal,
+): Promise<Schemas['PhotoOut']> {
   const name = encodeURIComponent(file.name || 'photo')
   return sendFile(`/api/jobs/${jobId.toString()}/photos?name=${name}`, file, signal)
 }

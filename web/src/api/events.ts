@@ -68,7 +68,9 @@ export function listen(queries: QueryClient) {
   function read() {
     timer = undefined
     const all = waiting.some(({ topics }) => topics.includes('everything'))
-    const keys = new Map(waiting.flatMap(({ topics }) => keysOf(topics)).map((key) => [JSON.stringify(key), key]))
+    const keys = new Map(
+      waiting.flatMap(({ topics }) => keysOf(topics)).map((key) => [JSON.stringify(key), key]),
+    )
     waiting = []
     if (all) {
       forgetVersions()
@@ -80,7 +82,8 @@ export function listen(queries: QueryClient) {
     forgetPictures()
     // What this page did itself it has shown already; what else follows from it is read when it is shown next.
     if (told.page === pageName) {
-      for (const queryKey of keysOf(told.topics)) void queries.invalidateQueries({ queryKey, refetchType: 'none' })
+      for (const queryKey of keysOf(told.topics))
+        void queries.invalidateQueries({ queryKey, refetchType: 'none' })
       return
     }
     waiting.push(told)

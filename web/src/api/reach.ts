@@ -30,7 +30,8 @@ function reads({ method, url }: Request): boolean {
   if (method !== 'POST') return ['GET', 'HEAD'].includes(method)
   const asked = new URL(url).pathname.split('/')
   return COMPUTING.some(
-    (path) => path.length === asked.length && path.every((part, n) => part.startsWith('{') || part === asked[n]),
+    (path) =>
+      path.length === asked.length && path.every((part, n) => part.startsWith('{') || part === asked[n]),
   )
 }
 
@@ -38,7 +39,9 @@ function reads({ method, url }: Request): boolean {
 const unanswered = new Map<string, string>()
 
 function newKey(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) =>
+    byte.toString(16).padStart(2, '0'),
+  ).join('')
 }
 
 /** A longer body is told by its size, its beginning and its end: it is a photo. [bytes] */
@@ -50,7 +53,8 @@ export const pageName = newKey()
 
 /** What a write is told by from another: all that it says. */
 async function signature(request: Request, file?: Blob): Promise<string> {
-  const said = file && file.size > WHOLE ? new Blob([file.slice(0, PART), file.slice(-PART)]) : request.clone()
+  const said =
+    file && file.size > WHOLE ? new Blob([file.slice(0, PART), file.slice(-PART)]) : request.clone()
   return `${request.method} ${request.url} ${file?.size.toString() ?? ''} ${await said.text()}`
 }
 

@@ -4442,7 +4442,8 @@ export interface components {
      */
     ChipIn: {
       /** Area */
-      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      area:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
       /** Key */
       key: string
     }
@@ -5415,7 +5416,8 @@ export interface components {
      */
     FromPhoto: {
       /** Area */
-      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      area:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
       /** Lighting */
       lighting?:
         | components['schemas']['NoLightIn']
@@ -7944,7 +7946,9 @@ export interface components {
        * Film
        * @description As which see-through film; None until it hides.
        */
-      film?: ('stain' | 'paint_stain' | 'wash' | 'glaze' | 'ready_glaze' | 'wax' | 'tinted_wax' | 'tinted_oil') | null
+      film?:
+        | ('stain' | 'paint_stain' | 'wash' | 'glaze' | 'ready_glaze' | 'wax' | 'tinted_wax' | 'tinted_oil')
+        | null
       /** @description How it is laid; left alone in one coat without it. */
       laying?: components['schemas']['LayingIn'] | null
       /** Parts */
@@ -10935,7 +10939,8 @@ export interface components {
      */
     TinInPhotoIn: {
       /** Area */
-      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      area:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
       /** Kind */
       kind: string
       /** Name */
@@ -11066,14 +11071,16 @@ export interface components {
      */
     TwoWhitesIn: {
       /** First */
-      first: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      first:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
       /**
        * @description discriminator enum property added by openapi-typescript
        * @enum {string}
        */
       method: 'two_whites'
       /** Second */
-      second: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      second:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
     }
     /**
      * UndertoneOut
@@ -11386,7 +11393,8 @@ export interface components {
      */
     WhiteIn: {
       /** Area */
-      area: components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
+      area:
+        components['schemas']['SpotIn'] | components['schemas']['BoxIn'] | components['schemas']['FreehandIn']
       /**
        * Grey
        * @default false
@@ -12998,7 +13006,19 @@ export interface operations {
         since?: string | null
         until?: string | null
         kind?:
-          ('job' | 'piece' | 'colour' | 'jug' | 'look' | 'strip' | 'plan' | 'preparation' | 'entry' | 'photo')[] | null
+          | (
+              | 'job'
+              | 'piece'
+              | 'colour'
+              | 'jug'
+              | 'look'
+              | 'strip'
+              | 'plan'
+              | 'preparation'
+              | 'entry'
+              | 'photo'
+            )[]
+          | null
         job_id?: number | null
         /** @description The light in which colours are shown. */
         light?:

@@ -12,7 +12,8 @@ defineOptions({ inheritAttrs: false })
 const draft = ref(amountToType(ml))
 
 /** What was typed stays as it was typed, as long as it means what is kept. */
-const same = (text: string) => Math.abs((readAmount(text, 0, Infinity).value ?? -1) - ml) <= 0.01 * Math.max(ml, 1)
+const same = (text: string) =>
+  Math.abs((readAmount(text, 0, Infinity).value ?? -1) - ml) <= 0.01 * Math.max(ml, 1)
 watch([() => ml, measures], () => {
   if (!same(draft.value)) draft.value = amountToType(ml)
 })

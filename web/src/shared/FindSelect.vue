@@ -53,7 +53,9 @@ const found = computed(() => {
   return all.value
     .map(({ title, options }) => ({
       title,
-      options: options.filter((one) => wanted.every((word) => `${title} ${one.text}`.toLowerCase().includes(word))),
+      options: options.filter((one) =>
+        wanted.every((word) => `${title} ${one.text}`.toLowerCase().includes(word)),
+      ),
     }))
     .filter(({ options }) => options.length > 0)
 })
@@ -71,14 +73,27 @@ function take(option: HTMLOptionElement | undefined) {
 <template>
   <span ref="box" class="find" :class="{ many }">
     <BFormSelect v-bind="$attrs" v-model="chosen"><slot /></BFormSelect>
-    <BButton v-if="many" variant="outline-secondary" :aria-label="`Find ${find}`" :title="`Find ${find}`" @click="begin"
+    <BButton
+      v-if="many"
+      variant="outline-secondary"
+      :aria-label="`Find ${find}`"
+      :title="`Find ${find}`"
+      @click="begin"
       ><InkSign name="find"
     /></BButton>
     <SheetModal v-model="open" :title="`Find ${find}`" no-footer :focus="field">
       <form class="search" @submit.prevent="take(found[0]?.options[0])">
         <label :for="field" class="visually-hidden">Its words</label>
-        <BFormInput :id="field" v-model="words" type="search" placeholder="type a word of it" autocomplete="off" />
-        <span class="soft" role="status">{{ counted === 1 ? '1 found' : `${counted.toString()} found` }}</span>
+        <BFormInput
+          :id="field"
+          v-model="words"
+          type="search"
+          placeholder="type a word of it"
+          autocomplete="off"
+        />
+        <span class="soft" role="status">{{
+          counted === 1 ? '1 found' : `${counted.toString()} found`
+        }}</span>
       </form>
       <section v-for="group in found" :key="group.title">
         <h3 v-if="group.title">{{ group.title }}</h3>

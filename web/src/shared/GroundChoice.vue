@@ -63,17 +63,22 @@ const said = (title: string) => (solid ? over.value + title.charAt(0).toLowerCas
     </optgroup>
     <optgroup v-if="jugs && strips?.length" label="an offcut or strip, as it was read">
       <option v-for="one in strips" :key="one.id" :value="`strip:${one.id}`">
-        {{ over }}{{ one.name }} on {{ one.ground ? titleOf(one.ground) : 'it' }}{{ one.how ? `, ${one.how}` : '' }}
+        {{ over }}{{ one.name }} on {{ one.ground ? titleOf(one.ground) : 'it'
+        }}{{ one.how ? `, ${one.how}` : '' }}
       </option>
     </optgroup>
     <optgroup v-if="mixed.length > 0" label="a jug of this job, dried">
       <option v-for="one in mixed" :key="one.id" :value="`mix:${one.id}`">{{ over }}{{ one.name }}</option>
     </optgroup>
     <optgroup v-if="caught.length > 0" label="a caught colour, as wood">
-      <option v-for="one in caught" :key="one.id" :value="`wood:${one.id}`">{{ over }}{{ one.name }}, wood</option>
+      <option v-for="one in caught" :key="one.id" :value="`wood:${one.id}`">
+        {{ over }}{{ one.name }}, wood
+      </option>
     </optgroup>
     <optgroup v-if="caught.length > 0" label="a caught colour, even">
-      <option v-for="one in caught" :key="one.id" :value="`found:${one.id}`">{{ over }}{{ one.name }}, even</option>
+      <option v-for="one in caught" :key="one.id" :value="`found:${one.id}`">
+        {{ over }}{{ one.name }}, even
+      </option>
     </optgroup>
   </FindSelect>
 </template>

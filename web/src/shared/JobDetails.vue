@@ -67,9 +67,16 @@ async function done() {
 </script>
 
 <template>
-  <SheetModal v-model="shown" :title="job ? 'About this job' : 'Begin a new job'" focus="job-name" @ok.prevent="done">
+  <SheetModal
+    v-model="shown"
+    :title="job ? 'About this job' : 'Begin a new job'"
+    focus="job-name"
+    @ok.prevent="done"
+  >
     <form class="fields" @submit.prevent="done">
-      <label>Its name <BFormInput id="job-name" v-model="said.name" maxlength="120" autocomplete="off" /></label>
+      <label
+        >Its name <BFormInput id="job-name" v-model="said.name" maxlength="120" autocomplete="off"
+      /></label>
       <label
         >For whom
         <BFormInput v-model="said.client" maxlength="120" autocomplete="off" placeholder="may stay empty" />
@@ -89,7 +96,9 @@ async function done() {
         <label>Notes <textarea v-model="said.notes" class="form-control" rows="4" maxlength="4000" /></label>
       </template>
       <RefusedLine :words="wrong" />
-      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true">Keep</BButton>
+      <BButton variant="plain" type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true"
+        >Keep</BButton
+      >
     </form>
     <template #footer>
       <BButton variant="outline-secondary" @click="shown = false">Cancel</BButton>

@@ -42,7 +42,9 @@ const words = (one: { client: string; room: string }) => [one.client, one.room].
       >All jobs… <kbd aria-hidden="true">J</kbd></BDropdownItemButton
     >
     <BDropdownDivider />
-    <BDropdownItemButton v-if="line" role="menuitem" @click="details = true">About this job…</BDropdownItemButton>
+    <BDropdownItemButton v-if="line" role="menuitem" @click="details = true"
+      >About this job…</BDropdownItemButton
+    >
     <BDropdownItemButton role="menuitem" @click="fresh = true">Begin a new job…</BDropdownItemButton>
     <BDropdownDivider />
     <BDropdownItemButton role="menuitem" @click="mishaps = true">Something went wrong…</BDropdownItemButton>

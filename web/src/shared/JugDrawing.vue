@@ -46,7 +46,10 @@ const bands = computed(() => {
       :d="`M${band.mark - 9} ${band.y}h12`"
       class="pour-mark"
     />
-    <path d="M12 8 L18 105 a3.5 3.5 0 0 0 3.5 3.5 H60.500 a3.500 3.500 0 0 0 3.500-3.500 L70 8" class="line" />
+    <path
+      d="M12 8 L18 105 a3.5 3.5 0 0 0 3.5 3.5 H60.500 a3.500 3.500 0 0 0 3.500-3.500 L70 8"
+      class="line"
+    />
     <path d="M12 8 q-4-3-7-2" class="line" />
     <path d="M69 26 c18-5 22 12 17 26 c-3 9-10 15-19 17" class="line" />
   </svg>

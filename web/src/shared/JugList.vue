@@ -23,7 +23,9 @@ const found = computed(() => {
   const wanted = words.value.trim().toLowerCase()
   if (mixes.value.length <= MANY || !wanted) return mixes.value
   return mixes.value.filter((mix) =>
-    [mix.name, ...mix.recipe.pours.map((pour) => pour.name)].some((name) => name.toLowerCase().includes(wanted)),
+    [mix.name, ...mix.recipe.pours.map((pour) => pour.name)].some((name) =>
+      name.toLowerCase().includes(wanted),
+    ),
   )
 })
 
@@ -83,7 +85,9 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
             Predicted {{ mix.then.at === 'filled in' ? 'later than it was kept' : 'when it was kept' }}:
             {{ mix.then.likely || 'this colour' }}.
             {{
-              moved(mix) ? `Now: ${mix.recipe.likely || 'another'}, ${sayDifference(mix.then.apart)} from then.` : ''
+              moved(mix)
+                ? `Now: ${mix.recipe.likely || 'another'}, ${sayDifference(mix.then.apart)} from then.`
+                : ''
             }}
           </p>
         </FoldOut>
@@ -92,7 +96,9 @@ const moved = (mix: Schemas['MixOut']) => mix.then?.moved
         <i v-if="mix.over_hex" :style="{ background: mix.over_hex }" />
         <i :style="{ background: mix.recipe.hex }" :data-jug="mix.id" />
       </span>
-      <BButton variant="plain" class="away" :aria-label="`Remove ${mix.name}`" @click="remove(mix)">×</BButton>
+      <BButton variant="plain" class="away" :aria-label="`Remove ${mix.name}`" @click="remove(mix)"
+        >×</BButton
+      >
     </li>
   </ul>
 </template>

@@ -8,7 +8,12 @@ import { useJob, useLights } from './useJob'
 
 const { data: lights } = useLights()
 const { job } = useJob()
-const signs: Partial<Record<LightName, string>> = { window: 'window', bulb: 'bulb', cool_led: 'led', tube: 'tube' }
+const signs: Partial<Record<LightName, string>> = {
+  window: 'window',
+  bulb: 'bulb',
+  cool_led: 'led',
+  tube: 'tube',
+}
 /** The usual four, and the light of the room where the piece will stand. */
 const shown = computed(() =>
   (lights.value ?? []).filter((light) => light.switch || light.name === job.value?.room_light),

@@ -6,7 +6,9 @@ const { data: pairing } = usePairing()
 </script>
 
 <template>
-  <span v-if="pairing?.may === 'look'" class="looking" role="note">Looking on: nothing is changed from here.</span>
+  <span v-if="pairing?.may === 'look'" class="looking" role="note"
+    >Looking on: nothing is changed from here.</span
+  >
 </template>
 
 <style scoped>

@@ -22,7 +22,9 @@ const found = computed(() => {
 
 <template>
   <div>
-    <label class="sign">what do you see? <BFormInput v-model="words" placeholder="peels, yellow, sticky" /></label>
+    <label class="sign"
+      >what do you see? <BFormInput v-model="words" placeholder="peels, yellow, sticky"
+    /></label>
     <ul aria-label="What went wrong">
       <li v-for="one in found" :key="one.key">
         <FoldOut :title="one.sign">

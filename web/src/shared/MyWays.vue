@@ -18,7 +18,10 @@ function keepMargin(text: string) {
   <div v-if="settings" class="ways">
     <label
       ><span>Paint kept over for brush, jug and touching up, %</span
-      ><KeptInput inputmode="decimal" :value="Math.round(settings.margin * 100).toString()" @keep="keepMargin"
+      ><KeptInput
+        inputmode="decimal"
+        :value="Math.round(settings.margin * 100).toString()"
+        @keep="keepMargin"
     /></label>
     <p class="soft">Painters differ here. What you do yourself is not remarked on.</p>
     <label v-for="one in settings.questions" :key="one.key"
@@ -29,7 +32,9 @@ function keepMargin(text: string) {
         @update:model-value="set({ schools: { [one.key]: String($event) } })"
       >
         <option value="">{{ one.unanswered }}</option>
-        <option v-for="answer in one.answers" :key="answer.key" :value="answer.key">{{ answer.title }}</option>
+        <option v-for="answer in one.answers" :key="answer.key" :value="answer.key">
+          {{ answer.title }}
+        </option>
       </BFormSelect>
     </label>
   </div>

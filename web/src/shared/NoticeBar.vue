@@ -46,7 +46,9 @@ async function follow(lead: { act: () => unknown } | undefined) {
       body-class="notice"
     >
       <span>{{ notice.text }}</span>
-      <BButton v-if="notice.lead" variant="outline-light" @click="follow(notice.lead)">{{ notice.lead.text }}</BButton>
+      <BButton v-if="notice.lead" variant="outline-light" @click="follow(notice.lead)">{{
+        notice.lead.text
+      }}</BButton>
       <BButton v-if="notice.other" variant="outline-light" @click="follow(notice.other)">{{
         notice.other.text
       }}</BButton>

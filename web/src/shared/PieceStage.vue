@@ -19,7 +19,8 @@ defineExpose({ size })
 
 function pick(event: MouseEvent) {
   const box = stage.value?.getBoundingClientRect()
-  if (box) emit('pick', { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height })
+  if (box)
+    emit('pick', { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height })
 }
 
 const STEPS: Partial<Record<string, [number, number]>> = {

@@ -41,13 +41,19 @@ async function set(change: { workshop_light?: LightName; room_light?: LightName 
   <div v-if="job" class="rooms">
     <label>
       painted by
-      <BFormSelect :model-value="job.workshop_light" @update:model-value="set({ workshop_light: $event as LightName })">
+      <BFormSelect
+        :model-value="job.workshop_light"
+        @update:model-value="set({ workshop_light: $event as LightName })"
+      >
         <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
       </BFormSelect>
     </label>
     <label>
       it will stand by
-      <BFormSelect :model-value="job.room_light" @update:model-value="set({ room_light: $event as LightName })">
+      <BFormSelect
+        :model-value="job.room_light"
+        @update:model-value="set({ room_light: $event as LightName })"
+      >
         <option v-for="light in lights" :key="light.name" :value="light.name">{{ light.title }}</option>
       </BFormSelect>
     </label>

@@ -97,7 +97,9 @@ function remove(timer: Timer) {
   const { id, job_id, words, left } = timer
   const kind = timer.kind as 'wait' | 'window' | 'wipe'
   const again = () =>
-    trying(async () => unwrap(await api.POST('/api/timers', { body: { job_id, words, kind, seconds: left } })))
+    trying(async () =>
+      unwrap(await api.POST('/api/timers', { body: { job_id, words, kind, seconds: left } })),
+    )
   say(`The timer “${words}” was removed.`, left >= LEAST ? again : undefined)
   void trying(async () => {
     unwrap(await api.DELETE('/api/timers/{timer_id}', { params: { path: { timer_id: id } } }))
@@ -128,19 +130,27 @@ function remove(timer: Timer) {
         <template #button-content>
           <TimerRing v-if="compact" :share="next?.share ?? 0" />
           <span v-if="most === 0 && next"
-            ><span class="visually-hidden">Timers. Next, {{ next.words }}: </span><b>{{ countdown(next.left) }}</b
+            ><span class="visually-hidden">Timers. Next, {{ next.words }}: </span
+            ><b>{{ countdown(next.left) }}</b
             >{{ running.length > 1 ? ` · ${running.length.toString()}` : '' }}</span
           >
           <template v-else>{{ (running.length - most).toString() }} more</template>
         </template>
-        <BDropdownItemButton v-for="one in running.slice(most)" :key="one.id" role="menuitem" @click="remove(one)"
-          ><b>{{ countdown(one.left) }}</b> {{ one.words }} <span class="soft">– remove</span></BDropdownItemButton
+        <BDropdownItemButton
+          v-for="one in running.slice(most)"
+          :key="one.id"
+          role="menuitem"
+          @click="remove(one)"
+          ><b>{{ countdown(one.left) }}</b> {{ one.words }}
+          <span class="soft">– remove</span></BDropdownItemButton
         >
         <BDropdownItemButton v-if="mayAsk && compact" role="menuitem" @click="askForBell"
           >Allow ringing</BDropdownItemButton
         >
       </BDropdown>
-      <span v-if="compact && next && next.left <= 0" class="visually-hidden" role="alert">{{ next.words }}</span>
+      <span v-if="compact && next && next.left <= 0" class="visually-hidden" role="alert">{{
+        next.words
+      }}</span>
     </li>
   </ul>
 </template>

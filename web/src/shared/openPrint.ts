@@ -31,7 +31,8 @@ async function openPrint(address: string) {
 /** Whatever link leads to a print, it is opened so. */
 export function useOpenPrint() {
   useEventListener(document, 'click', (event) => {
-    const link = event.target instanceof Element ? event.target.closest<HTMLAnchorElement>('a[href*=".pdf"]') : null
+    const link =
+      event.target instanceof Element ? event.target.closest<HTMLAnchorElement>('a[href*=".pdf"]') : null
     if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey) return
     event.preventDefault()
     void openPrint(link.href)

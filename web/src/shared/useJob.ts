@@ -47,16 +47,24 @@ export function useJobs() {
   })
   /** Whether the address names a job that is not there (any more). */
   const lost = computed(
-    () => data.value !== undefined && jobInUrl.value !== undefined && id.value !== jobInUrl.value && jobInUrl.value,
+    () =>
+      data.value !== undefined &&
+      jobInUrl.value !== undefined &&
+      id.value !== jobInUrl.value &&
+      jobInUrl.value,
   )
   const refresh = () =>
-    Promise.all([queries.invalidateQueries({ queryKey: ['jobs'] }), queries.invalidateQueries({ queryKey: jobKey() })])
+    Promise.all([
+      queries.invalidateQueries({ queryKey: ['jobs'] }),
+      queries.invalidateQueries({ queryKey: jobKey() }),
+    ])
 
   /** Take a job in hand, in the place where one is; in a place of no job, in the first of the work. */
   async function take(job: number, place?: string) {
     prefer({ job })
     const { name, meta } = router.currentRoute.value
-    const stays = meta.ofJob === true && name !== 'bench' && name !== 'lay' && name !== 'again' ? name : undefined
+    const stays =
+      meta.ofJob === true && name !== 'bench' && name !== 'lay' && name !== 'again' ? name : undefined
     jobInUrl.value = job
     await router.push({ name: place ?? stays ?? 'piece', params: { job: job.toString() } })
   }
@@ -107,7 +115,9 @@ export function useJobs() {
 
   function duplicate(job: number) {
     return trying(async () => {
-      const made = unwrap(await api.POST('/api/jobs/{job_id}/duplicate', { params: { path: { job_id: job } } }))
+      const made = unwrap(
+        await api.POST('/api/jobs/{job_id}/duplicate', { params: { path: { job_id: job } } }),
+      )
       await refresh()
       say(`${made.name} stands beside it.`, () => discard(made.id), {
         text: 'Take it in hand',
@@ -156,7 +166,13 @@ export const emptyJob = (job: Schemas['JobWholeOut']) =>
 /** Note which versions of its things are shown. */
 function noteAll(job: Schemas['JobWholeOut']) {
   note('job', job.id, job.version)
-  const tables = { piece: job.pieces, look: job.looks, target: job.targets, mix: job.mixes, photo: job.photos }
+  const tables = {
+    piece: job.pieces,
+    look: job.looks,
+    target: job.targets,
+    mix: job.mixes,
+    photo: job.photos,
+  }
   for (const [table, rows] of Object.entries(tables)) for (const row of rows) note(table, row.id, row.version)
 }
 
@@ -167,7 +183,8 @@ export function useJob() {
     queryKey: computed(() => jobKey(id.value, preferences.value.light)),
     enabled: computed(() => id.value !== undefined),
     // Of the same job in another light what was there stays; of another job nothing does.
-    placeholderData: (before: Schemas['JobWholeOut'] | undefined) => (before?.id === id.value ? before : undefined),
+    placeholderData: (before: Schemas['JobWholeOut'] | undefined) =>
+      before?.id === id.value ? before : undefined,
     queryFn: async () => {
       const now = unwrap(
         await api.GET('/api/jobs/{job_id}', {

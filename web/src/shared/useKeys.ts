@@ -5,7 +5,8 @@ import { preferences } from './preferences'
 /** What is typed into, moved or pressed: there a letter is never a command. */
 const CONTROLS =
   'input, textarea, select, button, summary, [contenteditable], [role=slider], [role=menuitem], [role=option], [role=tab]'
-const FIELDS = 'input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable]'
+const FIELDS =
+  'input:not([type=range]):not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable]'
 
 /**
  * Run `act` for keys pressed anywhere but in a field, with `chords` also those with Ctrl; it says whether it was its.

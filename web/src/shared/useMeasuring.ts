@@ -9,7 +9,8 @@ export const measures = computed(() => known.value)
 
 /** Of the units that a size is said in, the one that amounts are said in; of spoons their cups. */
 const CUPS: Partial<Record<string, string>> = { spoons: 'cup', metric_spoons: 'metric_cup' }
-export const sizeOf = (unit: string) => known.value?.sizes.find(({ key }) => key === (CUPS[unit] ?? unit))?.key ?? 'ml'
+export const sizeOf = (unit: string) =>
+  known.value?.sizes.find(({ key }) => key === (CUPS[unit] ?? unit))?.key ?? 'ml'
 
 /** The units in which amounts are said and the tools that they are measured with, as menus take them. */
 export function useMeasuring() {

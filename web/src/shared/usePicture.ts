@@ -13,7 +13,12 @@ export interface PictureAsk {
 }
 
 /** What a picture of a piece depends on beside what is laid on it. */
-export function drawnBy(piece: { measures: unknown; layout: unknown; changes: unknown; grounds: unknown }): unknown {
+export function drawnBy(piece: {
+  measures: unknown
+  layout: unknown
+  changes: unknown
+  grounds: unknown
+}): unknown {
   return [piece.measures, piece.layout, piece.changes, piece.grounds]
 }
 
@@ -86,7 +91,8 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
       if (!wanted.sketch && before === changes) keepPicture(key, picture)
       if (number > shown && !mine.signal.aborted) show(picture, number)
     } catch (error) {
-      if (!mine.signal.aborted && number > shown) wrong.value = wordsOf(error, 'The picture could not be drawn.')
+      if (!mine.signal.aborted && number > shown)
+        wrong.value = wordsOf(error, 'The picture could not be drawn.')
     }
     onTheirWay.delete(number)
     busy.value = onTheirWay.size > 0

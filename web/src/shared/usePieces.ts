@@ -42,7 +42,9 @@ export function usePieces() {
       id,
       nameOf(id),
       async (headers) =>
-        unwrap(await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body, headers })),
+        unwrap(
+          await api.PATCH('/api/pieces/{piece_id}', { params: { path: { piece_id: id } }, body, headers }),
+        ),
       refresh,
     )
   }
@@ -66,7 +68,9 @@ export function usePieces() {
 
   async function duplicate(id: number) {
     try {
-      const made = unwrap(await api.POST('/api/pieces/{piece_id}/duplicate', { params: { path: { piece_id: id } } }))
+      const made = unwrap(
+        await api.POST('/api/pieces/{piece_id}/duplicate', { params: { path: { piece_id: id } } }),
+      )
       await refresh()
       choose(made.id)
     } catch (error) {
@@ -92,7 +96,10 @@ export function usePieces() {
   async function wear(id: number, lookId: number | null) {
     await inTurn('piece', id, async () => {
       const kept = unwrap(
-        await api.PUT('/api/pieces/{piece_id}/look', { params: { path: { piece_id: id } }, body: { look_id: lookId } }),
+        await api.PUT('/api/pieces/{piece_id}/look', {
+          params: { path: { piece_id: id } },
+          body: { look_id: lookId },
+        }),
       )
       note('piece', id, kept.version)
       await refresh()

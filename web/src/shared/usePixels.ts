@@ -11,7 +11,10 @@ export interface Size {
 const LEAST = 64
 
 /** The size of an element in pixels of the screen, at most `most` wide and high, even while it is resized. */
-export function usePixels(element: Ref<HTMLElement | undefined>, most = 2000): Readonly<Ref<Size | undefined>> {
+export function usePixels(
+  element: Ref<HTMLElement | undefined>,
+  most = 2000,
+): Readonly<Ref<Size | undefined>> {
   const { width, height } = useElementSize(element)
   return computed<Size | undefined>((before) => {
     if (width.value < LEAST || height.value < LEAST) return before

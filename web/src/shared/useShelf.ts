@@ -11,7 +11,9 @@ const shelfQuery = (light: LightName) => ({
 
 /** Every tin on the shelf, as it looks in the light chosen. */
 export function useShelf() {
-  return useQuery(computed(() => ({ ...shelfQuery(preferences.value.light), placeholderData: keepPreviousData })))
+  return useQuery(
+    computed(() => ({ ...shelfQuery(preferences.value.light), placeholderData: keepPreviousData })),
+  )
 }
 
 /** Fetch the shelf while nothing else is to be done, so that it stands there at once when it is opened. */
@@ -38,7 +40,9 @@ export function useKinds() {
 export function useShelfChanged() {
   const queries = useQueryClient()
   return async () => {
-    await Promise.all(['shelf', 'tin', 'recipes', 'job'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
+    await Promise.all(
+      ['shelf', 'tin', 'recipes', 'job'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+    )
   }
 }
 

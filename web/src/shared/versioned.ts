@@ -6,7 +6,8 @@ import { sayConflict } from './useNotice'
 const writing = new Map<string, Promise<unknown>>()
 
 const CHANGED_ELSEWHERE = 412
-export const changedElsewhere = (error: unknown) => error instanceof ApiError && error.status === CHANGED_ELSEWHERE
+export const changedElsewhere = (error: unknown) =>
+  error instanceof ApiError && error.status === CHANGED_ELSEWHERE
 
 /** Do a write that changes the version of something when those before it are answered, and what is shown is read anew. */
 export function inTurn<T>(table: string, id: number, work: () => Promise<T>): Promise<T> {

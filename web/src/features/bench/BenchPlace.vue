@@ -101,7 +101,8 @@ function undo() {
 }
 
 useKeys((event) => {
-  const button = event.target instanceof HTMLElement && event.target.closest('button, summary, a, input, select, label')
+  const button =
+    event.target instanceof HTMLElement && event.target.closest('button, summary, a, input, select, label')
   if (event.key === ' ' && next.value && !button) poured()
   else if (event.key === 'Backspace' || event.key === 'u') undo()
   else if (event.key === 'Escape') leave()
@@ -143,7 +144,9 @@ function leave() {
           >{{ scale.on.value ? 'Without the scale' : 'With the scale' }}</BButton
         >
         <template v-if="batch">
-          <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo">Undo</BButton>
+          <BButton variant="outline-secondary" :disabled="made.length === 0 || busy" @click="undo"
+            >Undo</BButton
+          >
           <BButton variant="outline-secondary" @click="leave">Pause</BButton>
         </template>
       </div>

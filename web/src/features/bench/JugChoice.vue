@@ -10,7 +10,10 @@ import SheetModal from '../../shared/SheetModal.vue'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Which jug it is poured into: one that stands about, or one's own, measured or known by water. */
-const { batch, change } = defineProps<{ batch: Schemas['BatchOut']; change: (jug: string) => Promise<void> }>()
+const { batch, change } = defineProps<{
+  batch: Schemas['BatchOut']
+  change: (jug: string) => Promise<void>
+}>()
 const { data: jugs, refetch } = useQuery({
   queryKey: ['jugs'],
   queryFn: async () => unwrap(await api.GET('/api/jugs')),

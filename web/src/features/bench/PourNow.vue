@@ -29,7 +29,14 @@ defineExpose({ focus })
 </script>
 
 <template>
-  <BButton ref="button" variant="plain" class="pour" data-whole-screen :aria-busy="busy" @click="emit('poured')">
+  <BButton
+    ref="button"
+    variant="plain"
+    class="pour"
+    data-whole-screen
+    :aria-busy="busy"
+    @click="emit('poured')"
+  >
     <FillingJug :batch="batch" :live="live ?? 0" />
     <span class="say">
       <span class="verb">pour</span>

@@ -7,7 +7,9 @@ import { sayAmount } from '../../shared/say/amounts'
 defineProps<{ advice: Schemas['AdviceOut'] }>()
 const emit = defineEmits<{ take: [option: Schemas['RescueOut']]; finish: [] }>()
 const added = (option: Schemas['RescueOut']) =>
-  option.additions.length === 0 ? 'as it is' : option.additions.map((one) => `${one.words} ${one.name}`).join(' and ')
+  option.additions.length === 0
+    ? 'as it is'
+    : option.additions.map((one) => `${one.words} ${one.name}`).join(' and ')
 </script>
 
 <template>

@@ -11,7 +11,10 @@ import type { useBatchOnBench } from './useBatchOnBench'
 import { countdown } from '../../shared/say/times'
 
 /** The jug is full: a strip is painted, dried and read; then it is good, or rescued. */
-const { batch, bench } = defineProps<{ batch: Schemas['BatchOut']; bench: ReturnType<typeof useBatchOnBench> }>()
+const { batch, bench } = defineProps<{
+  batch: Schemas['BatchOut']
+  bench: ReturnType<typeof useBatchOnBench>
+}>()
 const emit = defineEmits<{ leave: [] }>()
 const colour = ref<Colour>()
 const anyway = ref(false)
@@ -21,7 +24,9 @@ const busy = ref('')
 const wrong = ref('')
 
 const now = useTimestamp({ interval: 1000 })
-const left = computed(() => (batch.dry_at ? Math.max(0, new Date(batch.dry_at).getTime() - now.value) / 1000 : 0))
+const left = computed(() =>
+  batch.dry_at ? Math.max(0, new Date(batch.dry_at).getTime() - now.value) / 1000 : 0,
+)
 
 async function act(what: string, run: () => Promise<void>) {
   busy.value = what
@@ -103,7 +108,9 @@ const believe = () =>
         <template v-else>Brush out a strip where it hides,</template>
         and let it dry: about {{ batch.dry_words }}. Wet is darker than dry.
       </p>
-      <p v-else-if="left > 0" class="clock said" role="timer">{{ countdown(Math.ceil(left)) }} until it is dry</p>
+      <p v-else-if="left > 0" class="clock said" role="timer">
+        {{ countdown(Math.ceil(left)) }} until it is dry
+      </p>
       <p v-else class="clock said">It should be dry now.</p>
       <div class="row-of-acts">
         <BButton :variant="comparing ? 'outline-secondary' : 'primary'" @click="paint">{{

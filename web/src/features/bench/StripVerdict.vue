@@ -26,7 +26,9 @@ const emit = defineEmits<{
     <h2>
       <template v-if="verdict.delta_E !== null">
         {{ verdict.words.charAt(0).toUpperCase() + verdict.words.slice(1) }}:
-        {{ sayDifference(verdict.delta_E) }} off<template v-if="verdict.misses">, {{ verdict.misses }}</template>
+        {{ sayDifference(verdict.delta_E) }} off<template v-if="verdict.misses"
+          >, {{ verdict.misses }}</template
+        >
       </template>
       <template v-else>This jug was mixed without a colour to reach. The strip teaches its paints.</template>
     </h2>
@@ -45,8 +47,8 @@ const emit = defineEmits<{
     </p>
     <template v-if="verdict.set_aside && !verdict.reached">
       <p role="status">
-        Nothing that was poured explains this colour, so it is set aside: the paints learn nothing from it. Was the
-        strip still wet, was another tin poured, or did the tap land beside it?
+        Nothing that was poured explains this colour, so it is set aside: the paints learn nothing from it.
+        Was the strip still wet, was another tin poured, or did the tap land beside it?
       </p>
       <div class="row-of-acts">
         <BButton variant="primary" @click="emit('unlearn')">Read it again</BButton>
@@ -66,7 +68,9 @@ const emit = defineEmits<{
     </template>
     <template v-else-if="verdict.lay">
       <p class="clock said">{{ verdict.lay }}</p>
-      <p>Longer on the wood is darker, another coat deepens it, wiping sooner pales it. Dry a strip laid so.</p>
+      <p>
+        Longer on the wood is darker, another coat deepens it, wiping sooner pales it. Dry a strip laid so.
+      </p>
       <div class="row-of-acts">
         <BButton variant="primary" @click="emit('paint')">Painted another strip</BButton>
         <RouterLink

@@ -20,7 +20,12 @@ export function useBatchInAddress() {
 export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   const queries = useQueryClient()
   const shelfChanged = useShelfChanged()
-  const key = computed(() => ['batch-on-bench', toValue(batchId), preferences.value.light, preferences.value.unit])
+  const key = computed(() => [
+    'batch-on-bench',
+    toValue(batchId),
+    preferences.value.light,
+    preferences.value.unit,
+  ])
   const ask = () => ({
     path: { pot_id: toValue(batchId) },
     query: { light: preferences.value.light, unit: preferences.value.unit },
@@ -52,7 +57,11 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   async function undo(place: number) {
     const { path, query: asked } = ask()
     try {
-      show(unwrap(await api.DELETE('/api/pots/{pot_id}/pours/last', { params: { path, query: { ...asked, place } } })))
+      show(
+        unwrap(
+          await api.DELETE('/api/pots/{pot_id}/pours/last', { params: { path, query: { ...asked, place } } }),
+        ),
+      )
     } catch (error) {
       await query.refetch()
       throw error
@@ -78,13 +87,19 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   }
 
   async function unlearn(reading: number) {
-    unwrap(await api.DELETE('/api/shelf/readings/{reading_id}', { params: { path: { reading_id: reading } } }))
+    unwrap(
+      await api.DELETE('/api/shelf/readings/{reading_id}', { params: { path: { reading_id: reading } } }),
+    )
     await shelfChanged()
   }
 
   /** A strip that nothing explained is true all the same: the paints learn from it. */
   async function believe(reading: number) {
-    unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params: { path: { reading_id: reading } } }))
+    unwrap(
+      await api.POST('/api/shelf/readings/{reading_id}/restore', {
+        params: { path: { reading_id: reading } },
+      }),
+    )
     await shelfChanged()
     return verdict()
   }

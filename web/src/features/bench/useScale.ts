@@ -40,7 +40,9 @@ export function useScale() {
 
   /** The stand-in scale gets some more put on it. */
   async function put(grams: number) {
-    await api.POST('/api/devices/scale/load', { body: { grams: Math.max(0, (shown.value?.grams ?? 0) + grams) } })
+    await api.POST('/api/devices/scale/load', {
+      body: { grams: Math.max(0, (shown.value?.grams ?? 0) + grams) },
+    })
   }
 
   onScopeDispose(stop)

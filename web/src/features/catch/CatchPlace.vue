@@ -48,7 +48,13 @@ async function trySample() {
 
 async function keepAs(name: string, tolerance: number) {
   if (id.value === undefined || !colour.value) return
-  await keep(id.value, { name, colour: colour.value, tolerance, light: 'window', background: background.value ?? null })
+  await keep(id.value, {
+    name,
+    colour: colour.value,
+    tolerance,
+    light: 'window',
+    background: background.value ?? null,
+  })
 }
 
 const hint = computed(() =>
@@ -68,18 +74,35 @@ const hint = computed(() =>
     <div class="ask">
       <h1>Which colour do you want?</h1>
       <div class="modes" role="group" aria-label="Where it comes from">
-        <BButton variant="plain" :aria-pressed="from === 'photo'" @click="show('photo')">A spot in a photo</BButton>
-        <BButton variant="plain" :aria-pressed="from === 'scheme'" @click="show('scheme')">A whole picture</BButton>
-        <BButton variant="plain" :aria-pressed="from === 'thing'" @click="show('thing')">Without a photo</BButton>
+        <BButton variant="plain" :aria-pressed="from === 'photo'" @click="show('photo')"
+          >A spot in a photo</BButton
+        >
+        <BButton variant="plain" :aria-pressed="from === 'scheme'" @click="show('scheme')"
+          >A whole picture</BButton
+        >
+        <BButton variant="plain" :aria-pressed="from === 'thing'" @click="show('thing')"
+          >Without a photo</BButton
+        >
       </div>
     </div>
     <template v-if="from !== 'thing'">
-      <PhotoCatch v-if="photo && from === 'photo'" v-model:colour="colour" :photo="photo" :faults="chip?.faults" />
-      <SchemePanel v-else-if="photo && id !== undefined" v-model:colour="colour" :photo="photo" :job-id="id" />
+      <PhotoCatch
+        v-if="photo && from === 'photo'"
+        v-model:colour="colour"
+        :photo="photo"
+        :faults="chip?.faults"
+      />
+      <SchemePanel
+        v-else-if="photo && id !== undefined"
+        v-model:colour="colour"
+        :photo="photo"
+        :job-id="id"
+      />
       <div v-else class="mat none">
         <InkSign name="catch" />
         <p>
-          Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in it helps.
+          Add a photo of what you want to match: a jug, a fabric, a finished piece. A sheet of white paper in
+          it helps.
         </p>
         <BButton variant="outline-secondary" @click="trySample">Try it with a sample photo</BButton>
         <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>

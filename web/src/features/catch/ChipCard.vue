@@ -80,7 +80,13 @@ async function submit() {
       <p v-for="warning in chip.warnings" :key="warning" class="warn">{{ warning }}</p>
       <form @submit.prevent="submit">
         <label for="chip-name">Call it</label>
-        <BFormInput id="chip-name" v-model="name" :placeholder="chip.name" maxlength="120" autocomplete="off" />
+        <BFormInput
+          id="chip-name"
+          v-model="name"
+          :placeholder="chip.name"
+          maxlength="120"
+          autocomplete="off"
+        />
         <p v-if="refused" class="wrong" role="alert">{{ refused }}</p>
         <BButton type="submit" variant="primary">Keep this colour</BButton>
       </form>
@@ -95,7 +101,9 @@ async function submit() {
           seen against
           <BFormSelect v-model="behind" @update:model-value="setBehind">
             <option value="">a neutral mat</option>
-            <option v-for="wall in surroundings" :key="wall.title" :value="wall.title">{{ wall.title }}</option>
+            <option v-for="wall in surroundings" :key="wall.title" :value="wall.title">
+              {{ wall.title }}
+            </option>
             <option v-for="target in targets" :key="target.id" :value="`t${target.id.toString()}`">
               {{ target.title }}
             </option>

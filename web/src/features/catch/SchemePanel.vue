@@ -24,7 +24,13 @@ const { keep } = useTargets()
 const most = ref(6)
 const dropped = ref(new Set<number>())
 
-const queryKey = computed(() => ['scheme', photo.id, light.lighting.value, most.value, preferences.value.light])
+const queryKey = computed(() => [
+  'scheme',
+  photo.id,
+  light.lighting.value,
+  most.value,
+  preferences.value.light,
+])
 const { data, error, isFetching, isPlaceholderData } = useQuery({
   queryKey,
   placeholderData: keepPreviousData,
@@ -47,7 +53,9 @@ const whole = computed(() =>
   kept.value.filter(({ at }) => !dropped.value.has(at)).reduce((sum, { one }) => sum + one.share, 0),
 )
 const pairs = computed(() =>
-  (data.value?.pairs ?? []).filter((pair) => !dropped.value.has(pair.first) && !dropped.value.has(pair.second)),
+  (data.value?.pairs ?? []).filter(
+    (pair) => !dropped.value.has(pair.first) && !dropped.value.has(pair.second),
+  ),
 )
 const marks = computed<Mark[]>(() => [
   ...light.marks.value,
@@ -58,7 +66,9 @@ const marks = computed<Mark[]>(() => [
 
 const work = useStoppable(isFetching, queryKey)
 /** Till something in it is known its colours are as the photo shows them. */
-const says = computed(() => (light.asks.value ? `${light.asks.value} Till then they are as the photo has them.` : ''))
+const says = computed(() =>
+  light.asks.value ? `${light.asks.value} Till then they are as the photo has them.` : '',
+)
 
 function colourOf(one: Schemas['DominantOut']): Colour {
   const [L, a, b] = one.Lab
@@ -138,7 +148,8 @@ async function keepAll() {
     </div>
     <div class="foot">
       <label
-        >how many <BFormInput v-model.number="most" type="range" min="3" max="7" :aria-valuetext="most.toString()"
+        >how many
+        <BFormInput v-model.number="most" type="range" min="3" max="7" :aria-valuetext="most.toString()"
       /></label>
       <ul aria-label="Pairs to blend">
         <li v-for="pair in pairs.slice(0, 3)" :key="`${pair.first}-${pair.second}`">

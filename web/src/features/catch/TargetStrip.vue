@@ -13,7 +13,9 @@ const renaming = ref(false)
 const MANY = 8
 const words = ref('')
 const found = computed(() =>
-  targets.filter((one) => targets.length <= MANY || one.title.toLowerCase().includes(words.value.trim().toLowerCase())),
+  targets.filter(
+    (one) => targets.length <= MANY || one.title.toLowerCase().includes(words.value.trim().toLowerCase()),
+  ),
 )
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
@@ -65,7 +67,10 @@ function save() {
           />
         </template>
         <RouterLink v-else :to="{ name: 'mingle', query: { target: target.id } }" :data-target="target.id">
-          <span class="bed" :style="target.background_hex ? { background: target.background_hex } : undefined">
+          <span
+            class="bed"
+            :style="target.background_hex ? { background: target.background_hex } : undefined"
+          >
             <span class="chip" :style="{ background: target.hex }" />
           </span>
           <span class="title">{{ target.title }}</span>
@@ -78,7 +83,9 @@ function save() {
             />
           </span>
         </RouterLink>
-        <BButton variant="plain" :aria-label="`Remove ${target.title}`" @click="emit('remove', target.id)">×</BButton>
+        <BButton variant="plain" :aria-label="`Remove ${target.title}`" @click="emit('remove', target.id)"
+          >×</BButton
+        >
       </li>
     </ul>
     <p v-if="targets.length === 0" class="soft">Nothing yet.</p>

@@ -13,7 +13,9 @@ export function useTargets() {
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
   async function keep(jobId: number, body: Schemas['TargetIn']) {
-    const kept = unwrap(await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }))
+    const kept = unwrap(
+      await api.POST('/api/jobs/{job_id}/targets', { params: { path: { job_id: jobId } }, body }),
+    )
     say(`${kept.title} is kept with this job.`, () => takeBack(kept.id), {
       text: 'Mix it',
       act: () => router.push({ name: 'mingle', query: { target: kept.id.toString() } }),

@@ -25,7 +25,12 @@ const { chip, wrong } = useLook(() => colour)
         <span v-if="chip" class="soft">{{ chip.name }}</span>
         <span v-else class="soft">{{ active ? 'tap it in the picture' : 'no colour yet' }}</span>
       </BButton>
-      <BButton v-if="removable" variant="plain" :aria-label="`Without ${word}`" class="away" @click="emit('remove')"
+      <BButton
+        v-if="removable"
+        variant="plain"
+        :aria-label="`Without ${word}`"
+        class="away"
+        @click="emit('remove')"
         >×</BButton
       >
     </div>

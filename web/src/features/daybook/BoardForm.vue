@@ -45,7 +45,8 @@ const marks = computed<Mark[]>(() =>
 )
 const at = (n: number) => (n === 0 ? 'the bare wood beside the fields' : wordOf(n))
 const hint = computed(() => {
-  if (rows.value.every((row) => row.area)) return 'All are marked; a tap marks the one in the blue frame anew.'
+  if (rows.value.every((row) => row.area))
+    return 'All are marked; a tap marks the one in the blue frame anew.'
   return `Now tap ${at(active.value)}, or drag over it.`
 })
 const read = computed({
@@ -81,7 +82,9 @@ function without(n: number) {
 async function keep() {
   const fields = rows.value.flatMap(({ draft }, n) => {
     const colour = colours.value[n]
-    return draft && colour ? [{ ...onField(draft), colour, laid: laidField(draft, ground.value), notes: '' }] : []
+    return draft && colour
+      ? [{ ...onField(draft), colour, laid: laidField(draft, ground.value), notes: '' }]
+      : []
   })
   const missing = rows.value.findIndex(({ draft }, n) => draft && !colours.value[n])
   if (missing > 0) {

@@ -12,11 +12,15 @@ import { pictureOf } from '../../shared/photos'
 
 /** One picture in which something known is marked, and then several things one after another. */
 const { marks, hint } = defineProps<{ marks: Mark[]; hint: string }>()
-const picture = defineModel<{ photo_id: number; lighting: Lighting } | undefined>('picture', { required: true })
+const picture = defineModel<{ photo_id: number; lighting: Lighting } | undefined>('picture', {
+  required: true,
+})
 const emit = defineEmits<{ take: [area: Area]; other: [] }>()
 const { job } = useJob()
 const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const photo = computed(
+  () => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0],
+)
 const light = usePhotoLight(() => photo.value?.id)
 watch(
   () => photo.value?.id,

@@ -56,7 +56,9 @@ const WORDS = {
       <section aria-labelledby="past">
         <h2 id="past">Every jug there was</h2>
         <ErrorLine v-if="noPast ?? noStrips" :error="noPast ?? noStrips" />
-        <p v-if="past?.length === 0" class="soft">Keep a recipe as a jug in Mingle: from then on it stands here.</p>
+        <p v-if="past?.length === 0" class="soft">
+          Keep a recipe as a jug in Mingle: from then on it stands here.
+        </p>
         <ul class="mat jugs">
           <li v-for="mix in near" :key="mix.id">
             <RouterLink :to="{ name: 'again', params: { mix: mix.id } }">
@@ -75,7 +77,11 @@ const WORDS = {
             </RouterLink>
           </li>
         </ul>
-        <BButton v-if="past && past.length > near.length" variant="outline-secondary" class="all" @click="whole = true"
+        <BButton
+          v-if="past && past.length > near.length"
+          variant="outline-secondary"
+          class="all"
+          @click="whole = true"
           >Show all {{ past.length }}</BButton
         >
       </section>
@@ -109,7 +115,8 @@ const WORDS = {
         <OffcutForm v-if="adding === 'offcut'" :boards="names" :add="add" />
         <BoardForm v-if="adding === 'board'" :boards="names" :add="keepBoard" />
         <p v-if="loose?.length === 0" class="soft">
-          A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep yourself.
+          A strip that you read on the bench is kept here by itself; an offcut with stain or wax you keep
+          yourself.
         </p>
         <LooseStrips :strips="loose ?? []" :photos="job?.photos ?? []" @remove="remove" />
       </section>

@@ -19,7 +19,8 @@ const { kinds, pieces, photos, entry, keep } = defineProps<{
 }>()
 const emit = defineEmits<{ done: [] }>()
 
-const text = (value: number | null | undefined) => (value === null || value === undefined ? '' : value.toString())
+const text = (value: number | null | undefined) =>
+  value === null || value === undefined ? '' : value.toString()
 const said = ref({
   kind: entry?.kind ?? 'note',
   at: isoHere(entry ? new Date(entry.at) : new Date()),

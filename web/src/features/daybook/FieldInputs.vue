@@ -30,7 +30,9 @@ const { data: shelf } = useShelf()
     >wiped back after, minutes <BFormInput v-model="field.wiped" inputmode="decimal" placeholder="not wiped"
   /></label>
   <template v-if="laid">
-    <label>how far <BFormSelect v-model="field.wipe" :options="WIPES" :disabled="field.wiped === ''" /></label>
+    <label
+      >how far <BFormSelect v-model="field.wipe" :options="WIPES" :disabled="field.wiped === ''"
+    /></label>
     <label>the wood was <BFormSelect v-model="field.prepared" :options="READY" /></label>
     <label>then over it <BFormSelect v-model="field.finish" :options="FINISHES" /></label>
   </template>

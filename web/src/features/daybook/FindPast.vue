@@ -40,7 +40,12 @@ const { useAgain } = useFoundAgain()
               :value="/^#[0-9a-f]{6}$/.test(colour) ? colour : '#7f7f7f'"
               @input="colour = ($event.target as HTMLInputElement).value"
             />
-            <BFormInput v-model="colour" aria-label="Colour to find, typed" placeholder="#4f7f80" maxlength="80" />
+            <BFormInput
+              v-model="colour"
+              aria-label="Colour to find, typed"
+              placeholder="#4f7f80"
+              maxlength="80"
+            />
           </label>
           <label v-if="job && job.targets.length > 0"
             >or like
@@ -51,12 +56,18 @@ const { useAgain } = useFoundAgain()
               @update:model-value="colour = String($event)"
             >
               <option value="">…</option>
-              <option v-for="one in job.targets" :key="one.id" :value="one.daylight_hex">{{ one.title }}</option>
+              <option v-for="one in job.targets" :key="one.id" :value="one.daylight_hex">
+                {{ one.title }}
+              </option>
             </FindSelect></label
           >
           <label>from <BFormInput v-model="since" type="date" /></label>
           <label>to <BFormInput v-model="until" type="date" /></label>
-          <BButton v-if="colour || since || until" variant="plain" class="link" @click="colour = since = until = ''"
+          <BButton
+            v-if="colour || since || until"
+            variant="plain"
+            class="link"
+            @click="colour = since = until = ''"
             >any colour, any date</BButton
           >
         </div>

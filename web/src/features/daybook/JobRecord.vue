@@ -59,11 +59,16 @@ const sums = computed(() => {
       :keep="book.write"
       @done="writing = false"
     />
-    <PhotoRow :photos="job.photos" :change="book.changePhoto" :rename="book.renamePhoto" :remove="book.removePhoto" />
+    <PhotoRow
+      :photos="job.photos"
+      :change="book.changePhoto"
+      :rename="book.renamePhoto"
+      :remove="book.removePhoto"
+    />
     <ErrorLine v-if="error" :error="error" />
     <p v-else-if="data?.happened.length === 0" class="soft">
-      Nothing happened yet. What you pour, tick off and photograph stands here by itself; what you want to remember you
-      write down.
+      Nothing happened yet. What you pour, tick off and photograph stands here by itself; what you want to
+      remember you write down.
     </p>
     <ol class="told">
       <li v-for="(one, n) in told" :key="n">
@@ -82,10 +87,18 @@ const sums = computed(() => {
             ><b>{{ one.title }}</b> <span class="soft">{{ one.words }}</span></span
           >
           <span v-if="one.entry !== null" class="acts">
-            <BButton size="sm" variant="plain" :aria-label="`Change ${one.title}`" @click="changing = one.entry"
+            <BButton
+              size="sm"
+              variant="plain"
+              :aria-label="`Change ${one.title}`"
+              @click="changing = one.entry"
               >Change</BButton
             >
-            <BButton size="sm" variant="plain" :aria-label="`Remove ${one.title}`" @click="book.remove(one.entry)"
+            <BButton
+              size="sm"
+              variant="plain"
+              :aria-label="`Remove ${one.title}`"
+              @click="book.remove(one.entry)"
               >Remove</BButton
             >
           </span>

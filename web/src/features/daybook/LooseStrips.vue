@@ -16,13 +16,16 @@ const photoOf = (strip: Schemas['StripOut']) => photos.find((one) => one.id === 
       <div>
         <b>{{ strip.name }}</b>
         <span
-          >{{ strip.on_it.length > 1 ? strip.on_it.map((one) => `${one.parts} ${one.name}`).join(' · ') : '' }}
+          >{{
+            strip.on_it.length > 1 ? strip.on_it.map((one) => `${one.parts} ${one.name}`).join(' · ') : ''
+          }}
         </span>
         <span class="soft"
           >{{ strip.coats }} {{ strip.coats === 1 ? 'coat' : 'coats'
           }}<template v-if="strip.ground"> over {{ strip.ground.replaceAll('_', ' ') }}</template
           ><template v-if="strip.wiped_after"> · wiped after {{ strip.wiped_after }} min</template> ·
-          {{ longDay(strip.created) }}<template v-if="strip.taught"> · the paints learnt from it</template></span
+          {{ longDay(strip.created)
+          }}<template v-if="strip.taught"> · the paints learnt from it</template></span
         >
         <span v-if="strip.notes">{{ strip.notes }}</span>
       </div>

@@ -65,16 +65,18 @@ async function keep() {
         <label>over <GroundChoice v-model="ground" own jugs /></label>
       </FieldInputs>
       <label
-        >field of the board <BFormInput v-model="board" maxlength="60" list="boards" placeholder="none" /><datalist
-          id="boards"
-        >
+        >field of the board
+        <BFormInput v-model="board" maxlength="60" list="boards" placeholder="none" /><datalist id="boards">
           <option v-for="name in boards" :key="name">{{ name }}</option>
         </datalist></label
       >
       <label>notes <BFormInput v-model="notes" maxlength="500" /></label>
     </div>
     <AnyColour v-model:colour="colour" label="It dried to" />
-    <FoldOut v-if="seenThrough" title="the bare wood beside it, where you read that, too: it makes the field surer">
+    <FoldOut
+      v-if="seenThrough"
+      title="the bare wood beside it, where you read that, too: it makes the field surer"
+    >
       <AnyColour v-model:colour="bare" label="Bare, it is" />
     </FoldOut>
     <RefusedLine :words="wrong" />

@@ -38,7 +38,9 @@ const took = (photo: Photo) => change(photo, { stage: stage.value })
         </BButton>
         <small>{{ [photo.stage, longDay(when(photo))].filter(Boolean).join(', ') }}</small>
         <div v-if="open === photo.id" class="care">
-          <label>Called <KeptInput :value="photo.name" maxlength="200" @keep="rename(photo, $event)" /></label>
+          <label
+            >Called <KeptInput :value="photo.name" maxlength="200" @keep="rename(photo, $event)"
+          /></label>
           <label
             >It shows
             <BFormSelect

@@ -28,7 +28,9 @@ const asked = typeof route.query.ml === 'string' ? route.query.ml : undefined
 const ml = ref(Math.min(20_000, Number(asked) || preferences.value.batch))
 const wrong = ref('')
 const fine = computed(() => wrong.value === '')
-const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+const titles = computed(() =>
+  Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])),
+)
 
 const { data, error } = useQuery({
   queryKey: computed(() => {
@@ -94,7 +96,13 @@ async function keepIt() {
   <div class="place">
     <h1>
       <label for="which">Mix</label>
-      <FindSelect id="which" find="a jug" aria-label="Jug to mix again" :model-value="id" @update:model-value="turn">
+      <FindSelect
+        id="which"
+        find="a jug"
+        aria-label="Jug to mix again"
+        :model-value="id"
+        @update:model-value="turn"
+      >
         <option v-for="mix in past" :key="mix.id" :value="mix.id">{{ mix.name }}, {{ mix.job_name }}</option>
       </FindSelect>
       again,
@@ -134,8 +142,12 @@ async function keepIt() {
       </fieldset>
       <DifferenceKey />
       <div class="foot">
-        <RouterLink :to="{ name: 'daybook' }" class="btn btn-outline-secondary">Back to the daybook</RouterLink>
-        <BButton variant="primary" :disabled="!fine || rows.length === 0" @click="keepIt">Keep as a jug</BButton>
+        <RouterLink :to="{ name: 'daybook' }" class="btn btn-outline-secondary"
+          >Back to the daybook</RouterLink
+        >
+        <BButton variant="primary" :disabled="!fine || rows.length === 0" @click="keepIt"
+          >Keep as a jug</BButton
+        >
       </div>
     </template>
   </div>

@@ -66,7 +66,8 @@ const { data: wait } = useQuery({
     <ol class="fields" :aria-label="`${board.name}, by how long it stood before it was wiped`">
       <li v-for="field in board.fields" :key="field.id">
         <i :style="{ background: field.hex }" /><span
-          ><template v-if="stacks > 1">{{ field.name }}: </template><template v-if="field.how">{{ field.how }}</template
+          ><template v-if="stacks > 1">{{ field.name }}: </template
+          ><template v-if="field.how">{{ field.how }}</template
           ><template v-else>{{ long(field.wiped_after ?? 0) }}</template>
           <BButton
             variant="plain"
@@ -82,12 +83,22 @@ const { data: wait } = useQuery({
     <div v-if="wanted" class="wait">
       <label
         >nearest to
-        <FindSelect find="a colour" :model-value="wanted.id" @update:model-value="targetId = Number(String($event))">
+        <FindSelect
+          find="a colour"
+          :model-value="wanted.id"
+          @update:model-value="targetId = Number(String($event))"
+        >
           <option v-for="one in targets" :key="one.id" :value="one.id">{{ one.title }}</option>
         </FindSelect></label
       >
       <template v-if="wait">
-        <SwatchPair :target="wait.target_hex" :mix="wait.hex" target-name="wanted" mix-name="then" class="pair" />
+        <SwatchPair
+          :target="wait.target_hex"
+          :mix="wait.hex"
+          target-name="wanted"
+          mix-name="then"
+          class="pair"
+        />
         <p>
           <b class="said">wiped after {{ long(wait.minutes) }}</b
           ><br />{{ wait.words }}, {{ sayDifference(wait.delta_E)

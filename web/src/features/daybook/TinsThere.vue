@@ -16,7 +16,8 @@ const states: Record<Schemas['TinOfMixOut']['state'], string> = {
     <li v-for="tin in tins" :key="tin.name" :class="tin.state">
       <b>{{ sayAmount(tin.ml) }} {{ tin.name }}</b>
       <span class="soft"
-        >{{ states[tin.state] }}<template v-if="tin.state !== 'gone'">: {{ sayAmount(tin.left) }}</template></span
+        >{{ states[tin.state]
+        }}<template v-if="tin.state !== 'gone'">: {{ sayAmount(tin.left) }}</template></span
       >
     </li>
   </ul>

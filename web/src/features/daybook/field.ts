@@ -15,7 +15,13 @@ export interface FieldDraft {
   finish: Laid['finish']
 }
 
-export const READY: Laid['prepared'][] = ['as sanded', 'sanded fine', 'sanded coarse', 'end grain', 'sealed first']
+export const READY: Laid['prepared'][] = [
+  'as sanded',
+  'sanded fine',
+  'sanded coarse',
+  'end grain',
+  'sealed first',
+]
 export const WIPES = [
   { value: 1, text: 'wiped hard' },
   { value: 0.75, text: 'wiped' },

@@ -21,7 +21,9 @@ export function useDaybook() {
     queryKey: computed(() => ['daybook', id.value, preferences.value.unit]),
     enabled: computed(() => id.value !== undefined),
     queryFn: async () => {
-      const now = unwrap(await api.GET('/api/jobs/{job_id}/daybook', { params: { path: { job_id: id.value ?? 0 } } }))
+      const now = unwrap(
+        await api.GET('/api/jobs/{job_id}/daybook', { params: { path: { job_id: id.value ?? 0 } } }),
+      )
       for (const one of now.entries) note('entry', one.id, one.version)
       return now
     },
@@ -33,7 +35,9 @@ export function useDaybook() {
 
   async function write(said: EntrySaid) {
     const params = { path: { job_id: id.value ?? 0 } }
-    const made = unwrap(await api.POST('/api/jobs/{job_id}/entries', { params, body: { kind: 'note', ...said } }))
+    const made = unwrap(
+      await api.POST('/api/jobs/{job_id}/entries', { params, body: { kind: 'note', ...said } }),
+    )
     say('It is written down.', () => discard(made.id))
     await refresh()
   }

@@ -54,8 +54,14 @@ async function bring(what: 'import' | 'restore') {
       const { aside } = unwrap(await api.POST('/api/archives/{token}/restore', { params }))
       say(`All is as it was in the archive. What was here is kept as ${aside}.`)
     } else {
-      const { jobs } = unwrap(await api.POST('/api/archives/{token}/import', { params, body: { jobs: chosen.value } }))
-      say(jobs.length === 1 ? 'The job stands beside yours.' : `${jobs.length.toString()} jobs stand beside yours.`)
+      const { jobs } = unwrap(
+        await api.POST('/api/archives/{token}/import', { params, body: { jobs: chosen.value } }),
+      )
+      say(
+        jobs.length === 1
+          ? 'The job stands beside yours.'
+          : `${jobs.length.toString()} jobs stand beside yours.`,
+      )
     }
     found.value = undefined
     await queries.invalidateQueries()
@@ -78,7 +84,14 @@ const holds = (counts: Record<string, number>) =>
 
 <template>
   <div class="bring">
-    <input :id="`archive-${all}`" ref="field" class="visually-hidden" type="file" accept=".zip" @change="send" />
+    <input
+      :id="`archive-${all}`"
+      ref="field"
+      class="visually-hidden"
+      type="file"
+      accept=".zip"
+      @change="send"
+    />
     <WorkLine :busy="reading.sending.value" words="Reading the archive" @stop="reading.stop" />
     <WorkLine :busy="busy !== ''" :words="busy" firm />
     <label
@@ -92,7 +105,9 @@ const holds = (counts: Record<string, number>) =>
       <div v-if="found" class="said-first">
         <p>
           Made {{ dayAndClock(found.made) }}. It holds {{ holds(found.brings)
-          }}<template v-if="found.new_photos > 0">; {{ found.new_photos }} of its photos are not here yet</template>.
+          }}<template v-if="found.new_photos > 0"
+            >; {{ found.new_photos }} of its photos are not here yet</template
+          >.
         </p>
         <fieldset>
           <legend>Bring in beside what is here</legend>
@@ -102,18 +117,22 @@ const holds = (counts: Record<string, number>) =>
             :model-value="chosen.includes(job.id)"
             @update:model-value="turn(job.id, $event === true)"
             >{{ job.name }}
-            <small class="soft">{{ job.here ? 'stands here, too: it would stand twice' : holds(job.counts) }}</small>
+            <small class="soft">{{
+              job.here ? 'stands here, too: it would stand twice' : holds(job.counts)
+            }}</small>
           </BFormCheckbox>
         </fieldset>
-        <p class="soft">Tins that these need and that are not on your shelf are put there; yours stay as they are.</p>
+        <p class="soft">
+          Tins that these need and that are not on your shelf are put there; yours stay as they are.
+        </p>
         <BButton variant="primary" :disabled="chosen.length === 0 || busy !== ''" @click="bring('import')"
           >Bring in {{ chosen.length === 1 ? 'this job' : `these ${chosen.length} jobs` }}</BButton
         >
         <template v-if="all && found.of === 'everything'">
           <hr />
           <p>
-            Or put all of it <b>in the place of</b> what is here: {{ holds(found.replaces) || 'nothing yet' }}. That is
-            kept as a copy in the data folder.
+            Or put all of it <b>in the place of</b> what is here:
+            {{ holds(found.replaces) || 'nothing yet' }}. That is kept as a copy in the data folder.
           </p>
           <BButton variant="outline-secondary" :disabled="busy !== ''" @click="bring('restore')"
             >Replace everything</BButton

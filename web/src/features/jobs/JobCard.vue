@@ -43,7 +43,8 @@ const standing = computed(() => {
       </span>
     </BButton>
     <BButton variant="plain" class="more" aria-haspopup="dialog" @click="emit('menu')"
-      ><span aria-hidden="true">⋯</span><span class="visually-hidden">What to do with {{ job.name }}</span></BButton
+      ><span aria-hidden="true">⋯</span
+      ><span class="visually-hidden">What to do with {{ job.name }}</span></BButton
     >
   </li>
 </template>

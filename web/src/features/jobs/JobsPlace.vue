@@ -100,12 +100,16 @@ function first() {
     <div v-else-if="jobs.length === 0" class="nothing-yet">
       <InkSign name="piece" />
       <p>
-        There is no job yet. Begin one: it holds the pieces that you paint, their colours and jugs, the plan, and what
-        you want to remember.
+        There is no job yet. Begin one: it holds the pieces that you paint, their colours and jugs, the plan,
+        and what you want to remember.
       </p>
     </div>
-    <p v-else-if="shown.length === 0" class="soft" role="status">No job is like that. Look among all of them?</p>
-    <p v-else class="visually-hidden" role="status">{{ shown.length === 1 ? 'one job' : `${shown.length} jobs` }}</p>
+    <p v-else-if="shown.length === 0" class="soft" role="status">
+      No job is like that. Look among all of them?
+    </p>
+    <p v-else class="visually-hidden" role="status">
+      {{ shown.length === 1 ? 'one job' : `${shown.length} jobs` }}
+    </p>
     <ul ref="list" class="list">
       <JobCard
         v-for="one in near"
@@ -123,10 +127,16 @@ function first() {
       <div v-if="menu" class="acts">
         <BButton variant="outline-secondary" @click="doing((job) => (about = job))">About this job…</BButton>
         <BButton variant="outline-secondary" @click="doing((job) => duplicate(job.id))">Duplicate</BButton>
-        <BButton variant="outline-secondary" @click="doing((job) => change(job.id, { archived: !job.archived }))">{{
-          menu.archived ? 'Out of the archive' : 'Into the archive'
-        }}</BButton>
-        <a class="btn btn-outline-secondary" :href="`/api/jobs/${menu.id}/archive`" download @click="menu = undefined"
+        <BButton
+          variant="outline-secondary"
+          @click="doing((job) => change(job.id, { archived: !job.archived }))"
+          >{{ menu.archived ? 'Out of the archive' : 'Into the archive' }}</BButton
+        >
+        <a
+          class="btn btn-outline-secondary"
+          :href="`/api/jobs/${menu.id}/archive`"
+          download
+          @click="menu = undefined"
           >As a file</a
         >
         <BButton variant="outline-secondary" @click="doing(remove)">Remove</BButton>

@@ -18,7 +18,8 @@ const { first, second, targetId } = defineProps<{
 }>()
 const { data: lights } = useLights()
 const titleOf = (name: string) => lights.value?.find((light) => light.name === name)?.title ?? name
-const asked = (recipe: Schemas['RecipeOut']) => recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml }))
+const asked = (recipe: Schemas['RecipeOut']) =>
+  recipe.pours.map(({ material, parts, ml }) => ({ material, parts, ml }))
 const both = useSettled(() => ({ first: asked(first), second: asked(second) }))
 
 const { data, error } = useQuery({
@@ -38,7 +39,9 @@ const { data, error } = useQuery({
 })
 const tins = computed(() => {
   const [one, other] = data.value?.recipes ?? []
-  const names = new Map([...(one?.pours ?? []), ...(other?.pours ?? [])].map((pour) => [pour.material, pour.name]))
+  const names = new Map(
+    [...(one?.pours ?? []), ...(other?.pours ?? [])].map((pour) => [pour.material, pour.name]),
+  )
   const amount = (recipe: Schemas['RecipeOut'] | undefined, key: string) =>
     recipe?.pours.find((pour) => pour.material === key)?.words ?? '–'
   return [...names].map(([key, name]) => ({ name, one: amount(one, key), other: amount(other, key) }))
@@ -51,9 +54,9 @@ const tins = computed(() => {
     <template v-if="data">
       <div class="mat">
         <div class="three">
-          <span :style="{ background: data.recipes[0]?.hex }" /><span :style="{ background: data.target_hex }" /><span
-            :style="{ background: data.recipes[1]?.hex }"
-          />
+          <span :style="{ background: data.recipes[0]?.hex }" /><span
+            :style="{ background: data.target_hex }"
+          /><span :style="{ background: data.recipes[1]?.hex }" />
         </div>
       </div>
       <table>

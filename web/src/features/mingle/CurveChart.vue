@@ -18,7 +18,12 @@ function draw() {
   if (!place.value) return
   const ink = '#1b1b1b' // it lies on the mat, in both themes
   const line = 'rgb(0 0 0 / 20%)'
-  const axis = { stroke: ink, grid: { stroke: line, width: 1 }, ticks: { stroke: line }, font: '13px sans-serif' }
+  const axis = {
+    stroke: ink,
+    grid: { stroke: line, width: 1 },
+    ticks: { stroke: line },
+    font: '13px sans-serif',
+  }
   const dashes = [[], [9, 5], [2, 4], [2, 4], [2, 4], [2, 4]]
   chart = new uPlot(
     {
@@ -62,12 +67,17 @@ onBeforeUnmount(() => {
 
 <template>
   <figure class="mat">
-    <div ref="place" role="img" aria-label="Reflectance over the wavelengths of what is wanted, the mix and each tin" />
+    <div
+      ref="place"
+      role="img"
+      aria-label="Reflectance over the wavelengths of what is wanted, the mix and each tin"
+    />
     <figcaption>
       <span v-for="(curve, at) in curves" :key="curve.name"
-        ><i :class="{ solid: at === 0, dashed: at === 1 }" :style="at > 1 ? { borderColor: curve.hex } : undefined" />{{
-          curve.name
-        }}</span
+        ><i
+          :class="{ solid: at === 0, dashed: at === 1 }"
+          :style="at > 1 ? { borderColor: curve.hex } : undefined"
+        />{{ curve.name }}</span
       >
     </figcaption>
   </figure>

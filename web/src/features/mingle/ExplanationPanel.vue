@@ -13,7 +13,11 @@ import { sayDifference } from '../../shared/say/differences'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */
-const { recipe, targetId, wrong } = defineProps<{ recipe: Schemas['RecipeOut']; targetId: number; wrong: string }>()
+const { recipe, targetId, wrong } = defineProps<{
+  recipe: Schemas['RecipeOut']
+  targetId: number
+  wrong: string
+}>()
 const emit = defineEmits<{ parts: [parts: number[]] }>()
 const CurveChart = defineAsyncComponent(() => import('./CurveChart.vue'))
 const { data: lights } = useLights()

@@ -28,7 +28,9 @@ const FACES = [
   <fieldset>
     <legend class="visually-hidden">How it is shown</legend>
     <label v-for="one in FACES" :key="one.value" :class="{ on: face === one.value }">
-      <input v-model="face" class="visually-hidden" type="radio" name="face" :value="one.value" />{{ one.text }}
+      <input v-model="face" class="visually-hidden" type="radio" name="face" :value="one.value" />{{
+        one.text
+      }}
     </label>
   </fieldset>
 </template>

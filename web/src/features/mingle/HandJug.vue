@@ -66,7 +66,13 @@ function hold(at: number, event: PointerEvent) {
 </script>
 
 <template>
-  <svg ref="drawing" viewBox="0 0 112 160" class="hand-jug" role="group" aria-label="The jug, its lines to be moved">
+  <svg
+    ref="drawing"
+    viewBox="0 0 112 160"
+    class="hand-jug"
+    role="group"
+    aria-label="The jug, its lines to be moved"
+  >
     <rect
       v-for="(pour, at) in pours"
       :key="pour.name"

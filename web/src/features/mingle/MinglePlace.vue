@@ -36,7 +36,9 @@ const target = computed(() => {
   return job.value?.targets.find((known) => known.id === wanted) ?? job.value?.targets[0]
 })
 const { data, old, error, isFetching, work } = useRecipes(() => target.value?.id)
-const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+const titles = computed(() =>
+  Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])),
+)
 
 /** The one worth pouring, then the best of each number of tins, the fewest first; the others unfold. */
 const all = ref(false)
@@ -157,10 +159,16 @@ function keepChosen() {
         <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
           all ? 'Show the best of each' : 'Show all recipes'
         }}</BButton>
-        <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
+        <BButton
+          variant="outline-secondary"
+          :aria-expanded="asking"
+          :disabled="!inHand"
+          @click="asking = !asking"
           >Explain, change by hand</BButton
         >
-        <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo">Undo the change by hand</BButton>
+        <BButton v-if="canUndo" variant="outline-secondary" @click="hand.undo"
+          >Undo the change by hand</BButton
+        >
         <BButton
           variant="outline-secondary"
           :aria-pressed="beside !== undefined"

@@ -23,7 +23,9 @@ const emit = defineEmits<{ solid: []; laid: [laid: { coats: number; spread_rate:
 const { id } = useJob()
 const { data: lights } = useLights()
 const { keepWay } = useMixes()
-const titles = computed(() => Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])))
+const titles = computed(() =>
+  Object.fromEntries((lights.value ?? []).map((light) => [light.name, light.title])),
+)
 const { data, error, isFetching, isPlaceholderData, work } = useWays(
   () => target.id,
   () => over,
@@ -43,7 +45,9 @@ const hand = useWayByHand(
 /** The best of each kind first; the others unfold. */
 const ways = computed(() => {
   const found = data.value?.ways ?? []
-  return all.value ? found : found.filter((way, at) => found.findIndex((one) => one.title === way.title) === at)
+  return all.value
+    ? found
+    : found.filter((way, at) => found.findIndex((one) => one.title === way.title) === at)
 })
 /** With a place after the last, where solid paint may stand. */
 const rows = computed<(Way | undefined)[]>(() => [...ways.value, undefined])
@@ -101,7 +105,12 @@ function keep() {
       <template v-for="(way, at) in rows" :key="at">
         <div v-if="paint && solid && at === paintAt" class="solid">
           <h2>Solid paint: the {{ data.ground.takes ? 'wood' : 'ground' }} is gone</h2>
-          <RecipeRow :recipe="paint" :target="solid.target_hex" :target-name="target.title" :light-titles="titles" />
+          <RecipeRow
+            :recipe="paint"
+            :target="solid.target_hex"
+            :target-name="target.title"
+            :light-titles="titles"
+          />
           <BButton variant="outline-secondary" size="sm" @click="emit('solid')">Look at solid paint</BButton>
         </div>
         <label v-if="way" :class="{ chosen: at === chosen }">
@@ -147,7 +156,11 @@ function keep() {
       <BButton variant="outline-secondary" :aria-pressed="all" @click="all = !all">{{
         all ? 'Show the best of each' : 'Show all ways'
       }}</BButton>
-      <BButton variant="outline-secondary" :aria-expanded="asking" :disabled="!inHand" @click="asking = !asking"
+      <BButton
+        variant="outline-secondary"
+        :aria-expanded="asking"
+        :disabled="!inHand"
+        @click="asking = !asking"
         >Change by hand</BButton
       >
       <BButton v-if="hand.changed.value" variant="outline-secondary" @click="hand.forget"
@@ -159,7 +172,9 @@ function keep() {
       }}</BButton>
     </div>
     <DifferenceKey v-if="data" />
-    <p v-if="preferences.mostPots > 3 && data" class="soft">A film takes up to 3 tins beside what carries it.</p>
+    <p v-if="preferences.mostPots > 3 && data" class="soft">
+      A film takes up to 3 tins beside what carries it.
+    </p>
   </div>
 </template>
 

@@ -132,7 +132,11 @@ function keepIt() {
       <div v-for="(row, at) in rows" :key="at" class="row-of">
         <label
           >tin
-          <FindSelect find="a tin" :model-value="row.tin" @update:model-value="set(at, { tin: String($event) })">
+          <FindSelect
+            find="a tin"
+            :model-value="row.tin"
+            @update:model-value="set(at, { tin: String($event) })"
+          >
             <option value="">choose…</option>
             <option v-if="tap" :value="TAP">water, from the tap</option>
             <option v-for="tin in shelf" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
@@ -147,7 +151,11 @@ function keepIt() {
           />
         </label>
       </div>
-      <BButton v-if="rows.length < 5" variant="plain" class="link" @click="rows = [...rows, { tin: '', parts: '1' }]"
+      <BButton
+        v-if="rows.length < 5"
+        variant="plain"
+        class="link"
+        @click="rows = [...rows, { tin: '', parts: '1' }]"
         >one more tin</BButton
       >
       <label>laid as <BFormSelect v-model="kind" :options="KINDS" /></label>

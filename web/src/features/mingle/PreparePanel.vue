@@ -48,7 +48,9 @@ watch(
   { immediate: true },
 )
 const one = computed(() => all.value?.find((known) => known.key === chosen.value))
-const missing = computed(() => one.value?.roles.filter((role) => !role.at_hand && !cast.value[role.key]) ?? [])
+const missing = computed(
+  () => one.value?.roles.filter((role) => !role.at_hand && !cast.value[role.key]) ?? [],
+)
 watch(
   one,
   (now) => {
@@ -56,7 +58,9 @@ watch(
     cast.value = Object.fromEntries(
       (now?.roles ?? []).flatMap((role) => {
         const tin =
-          role.pots.find((key) => key === before[role.key]) ?? role.pots[0] ?? (role.tap ? 'water' : undefined)
+          role.pots.find((key) => key === before[role.key]) ??
+          role.pots[0] ??
+          (role.tap ? 'water' : undefined)
         return tin ? [[role.key, tin]] : []
       }),
     )
@@ -68,7 +72,9 @@ watch(
 
 const typed = computed(() => {
   const much = readWithin(amount.value, 0.01, 20_000, '')
-  const shares = Object.entries(parts.value).map(([key, text]) => [key, readWithin(text, 0.01, 1000, 'parts')] as const)
+  const shares = Object.entries(parts.value).map(
+    ([key, text]) => [key, readWithin(text, 0.01, 1000, 'parts')] as const,
+  )
   const wrong = much.ask ?? shares.find(([, share]) => share.ask)?.[1].ask ?? ''
   return {
     wrong,
@@ -87,7 +93,13 @@ const asked = computed(() => ({
   job_id: id.value ?? null,
 }))
 const { data, error } = useQuery({
-  queryKey: computed(() => ['prepared', chosen.value, asked.value, preferences.value.light, preferences.value.unit]),
+  queryKey: computed(() => [
+    'prepared',
+    chosen.value,
+    asked.value,
+    preferences.value.light,
+    preferences.value.unit,
+  ]),
   enabled: ready,
   placeholderData: keepPreviousData,
   retry: false,
@@ -104,7 +116,9 @@ const { data, error } = useQuery({
 })
 
 /** Whether anything but water is poured from a tin. */
-const pourable = computed(() => data.value?.pours.some((pour) => pour.material && pour.material !== 'water') ?? false)
+const pourable = computed(
+  () => data.value?.pours.some((pour) => pour.material && pour.material !== 'water') ?? false,
+)
 
 function makeThatMuch(ml: number) {
   amount.value = inSize(ml, size.value)
@@ -155,21 +169,32 @@ function keepIt() {
             <FindSelect v-model="cast[role.key]" find="a tin or a jug">
               <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
               <optgroup v-if="job?.mixes.length" label="a jug of this job">
-                <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">{{ mix.name }}</option>
+                <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">
+                  {{ mix.name }}
+                </option>
               </optgroup>
               <optgroup v-if="poured.length" label="what is left of a jug">
-                <option v-for="mix in poured" :key="mix.id" :value="`batch:${mix.poured}`">left: {{ mix.name }}</option>
+                <option v-for="mix in poured" :key="mix.id" :value="`batch:${mix.poured}`">
+                  left: {{ mix.name }}
+                </option>
               </optgroup>
             </FindSelect></label
           >
           <span v-else class="loose">{{ role.tap ? `${role.title}, from the tap` : role.title }}</span>
           <label class="parts"
-            >parts <BFormInput v-model="parts[role.key]" inputmode="decimal" :aria-label="`parts of ${role.title}`" />
+            >parts
+            <BFormInput
+              v-model="parts[role.key]"
+              inputmode="decimal"
+              :aria-label="`parts of ${role.title}`"
+            />
           </label>
         </div>
         <div class="size">
           <label>make <BFormInput v-model="amount" inputmode="decimal" /></label>
-          <label><span class="visually-hidden">unit</span><BFormSelect v-model="size" :options="sizes" /></label>
+          <label
+            ><span class="visually-hidden">unit</span><BFormSelect v-model="size" :options="sizes"
+          /></label>
           <label
             >of
             <BFormSelect v-model="of">
@@ -189,8 +214,12 @@ function keepIt() {
       <template v-else-if="data">
         <PreparedSays :preparation="one" :made="data" @much="makeThatMuch" />
         <div>
-          <BButton v-if="one.keepable && pourable" variant="primary" @click="keepIt">Keep it as a jug</BButton>
-          <p v-else-if="one.keepable">A jug is poured from tins: put one of its tins on the shelf to keep it as one.</p>
+          <BButton v-if="one.keepable && pourable" variant="primary" @click="keepIt"
+            >Keep it as a jug</BButton
+          >
+          <p v-else-if="one.keepable">
+            A jug is poured from tins: put one of its tins on the shelf to keep it as one.
+          </p>
           <OwnPreparation v-if="one.own" :key="one.key" :one="one" @removed="chosen = 'wash'" />
         </div>
       </template>

@@ -21,8 +21,8 @@ const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.nam
 
 <template>
   <p v-if="data?.pot" class="telling">
-    What would make it surer: brush out <b>{{ data.words }}</b>, dry it and read it. How far off it may turn out falls
-    from about {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
+    What would make it surer: brush out <b>{{ data.words }}</b>, dry it and read it. How far off it may turn
+    out falls from about {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
     <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open {{ nameOf(data.pot) }}</RouterLink>
   </p>
 </template>

@@ -29,7 +29,8 @@ const WIPES = [
   { at: 1, words: 'wiped hard' },
 ]
 /** Waits go from ten seconds to twelve hours: a slider by their logarithm. */
-const placeOf = (minutes: number) => Math.round((100 * Math.log(minutes / SHORTEST)) / Math.log(LONGEST / SHORTEST))
+const placeOf = (minutes: number) =>
+  Math.round((100 * Math.log(minutes / SHORTEST)) / Math.log(LONGEST / SHORTEST))
 function minutesAt(place: number) {
   const minutes = SHORTEST * (LONGEST / SHORTEST) ** (place / 100)
   const step = minutes < 1 ? 1 / 6 : minutes < 10 ? 0.5 : minutes < 60 ? 1 : 10
@@ -39,7 +40,8 @@ function sayWait(minutes: number) {
   if (minutes < 1.65) return `${Math.round(minutes * 60).toString()} seconds`
   return minutes < 100 ? `${sayNumber(minutes, 1)} minutes` : `${sayNumber(minutes / 60, 1)} hours`
 }
-const sayWipe = (wipe: number) => WIPES.reduce((a, b) => (Math.abs(b.at - wipe) < Math.abs(a.at - wipe) ? b : a)).words
+const sayWipe = (wipe: number) =>
+  WIPES.reduce((a, b) => (Math.abs(b.at - wipe) < Math.abs(a.at - wipe) ? b : a)).words
 
 function change(at: number, part: Partial<Film>) {
   emit(
@@ -51,7 +53,9 @@ function change(at: number, part: Partial<Film>) {
 function setParts(at: number, place: number, parts: number) {
   const film = shown.value[at]
   if (film && parts >= 1 && parts <= 999)
-    change(at, { parts: film.parts.map((one, n): [string, number] => (n === place ? [one[0], parts] : [...one])) })
+    change(at, {
+      parts: film.parts.map((one, n): [string, number] => (n === place ? [one[0], parts] : [...one])),
+    })
 }
 </script>
 

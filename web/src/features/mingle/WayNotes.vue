@@ -17,8 +17,8 @@ const notes = computed(() => [...new Set(way.steps.flatMap((step) => step.notes)
     <section v-if="takes">
       <h2>Try first</h2>
       <p>
-        on a hidden face of this wood, sanded as the rest: end grain goes darker, what is sanded finer takes less. Lay
-        it, let it dry, look in both rooms’ lights.
+        on a hidden face of this wood, sanded as the rest: end grain goes darker, what is sanded finer takes
+        less. Lay it, let it dry, look in both rooms’ lights.
       </p>
     </section>
     <section v-if="notes.length > 0">

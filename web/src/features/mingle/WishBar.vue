@@ -39,7 +39,8 @@ const { data: amount } = useQuery({
 function forPiece() {
   if (!amount.value) return
   if (amount.value.ml > 0) prefer({ batch: amount.value.ml })
-  else wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
+  else
+    wrong.value = `For how much? ${amount.value.words.charAt(0).toUpperCase()}${amount.value.words.slice(1)}.`
 }
 const wrong = ref('')
 const { tools } = useMeasuring()

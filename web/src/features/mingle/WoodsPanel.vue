@@ -54,7 +54,9 @@ function choose(at: number, ground: string) {
         >together
         <BFormSelect v-model="wanted">
           <option value="">wherever they meet</option>
-          <option v-for="one in job?.targets" :key="one.id" :value="one.id.toString()">near {{ one.title }}</option>
+          <option v-for="one in job?.targets" :key="one.id" :value="one.id.toString()">
+            near {{ one.title }}
+          </option>
         </BFormSelect></label
       >
     </div>
@@ -78,20 +80,24 @@ function choose(at: number, ground: string) {
             <p v-for="(wood, n) in way.woods" :key="n">
               <b>{{ data.grounds[n]?.name }}: </b>
               <template v-for="(step, k) in wood.steps" :key="k"
-                ><template v-if="k > 0">, then </template>{{ step.title }} of {{ step.mix }}, {{ step.how }}</template
+                ><template v-if="k > 0">, then </template>{{ step.title }} of {{ step.mix }},
+                {{ step.how }}</template
               ><template v-if="wood.steps.length === 0"> nothing</template>
             </p>
             <p class="soft">
               <template v-for="(one, n) in way.apart" :key="one.light"
-                ><template v-if="n > 0"> · </template>{{ titleOf(one.light) }}: {{ one.likely }} apart</template
-              ><template v-if="way.from_target !== null"> · up to {{ way.from_target }} from the colour</template>
+                ><template v-if="n > 0"> · </template>{{ titleOf(one.light) }}:
+                {{ one.likely }} apart</template
+              ><template v-if="way.from_target !== null">
+                · up to {{ way.from_target }} from the colour</template
+              >
             </p>
           </div>
         </li>
       </ul>
       <p v-if="data.strips.length > 0">
-        <b>Try first, on scraps:</b> {{ data.strips.join('; ') }}. How much goes in is what is usual until a strip says
-        better.
+        <b>Try first, on scraps:</b> {{ data.strips.join('; ') }}. How much goes in is what is usual until a
+        strip says better.
       </p>
     </template>
   </section>

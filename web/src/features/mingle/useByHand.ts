@@ -21,7 +21,11 @@ export function useByHand(targetId: () => number | undefined, computedRecipe: ()
   async function predict(recipe: Recipe, now: number[]) {
     const mine = ++newest
     const { light, unit, tool, batch } = preferences.value
-    const pours = recipe.pours.map(({ material, ml, parts: before }, n) => ({ material, ml, parts: now[n] ?? before }))
+    const pours = recipe.pours.map(({ material, ml, parts: before }, n) => ({
+      material,
+      ml,
+      parts: now[n] ?? before,
+    }))
     try {
       const answer = await api.POST('/api/targets/{target_id}/by-hand', {
         params: { path: { target_id: targetId() ?? 0 }, query: { light, unit } },

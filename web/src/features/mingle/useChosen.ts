@@ -36,7 +36,9 @@ export function useChosen(
     rows,
     (now, old) => {
       const mine =
-        wished.value === wishedBefore && (picked.value || hand.changed.value) ? old?.[chosen.value] : undefined
+        wished.value === wishedBefore && (picked.value || hand.changed.value)
+          ? old?.[chosen.value]
+          : undefined
       wishedBefore = wished.value
       if (!mine) {
         hand.forget()

@@ -8,6 +8,8 @@ export function useFreeTins() {
   const { data: shelf } = useShelf()
   return computed(() => {
     const { use, avoid } = preferences.value
-    return (shelf.value ?? []).filter((tin) => tin.mixable && !use.includes(tin.key) && !avoid.includes(tin.key))
+    return (shelf.value ?? []).filter(
+      (tin) => tin.mixable && !use.includes(tin.key) && !avoid.includes(tin.key),
+    )
   })
 }

@@ -48,7 +48,9 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
     { immediate: true },
   )
   const data = computed(() => (last.value?.target === toValue(targetId) ? last.value?.found : undefined))
-  const old = computed(() => data.value !== undefined && (query.isPlaceholderData.value || query.isError.value))
+  const old = computed(
+    () => data.value !== undefined && (query.isPlaceholderData.value || query.isError.value),
+  )
   const work = useStoppable(query.isFetching, queryKey)
   return { data, old, error: query.error, isFetching: query.isFetching, work }
 }

@@ -52,7 +52,11 @@ export const filmsOf = (way: Way): Film[] =>
   }))
 
 /** A way as it was changed by hand: predicted anew after each change. */
-export function useWayByHand(jobId: () => number | undefined, targetId: () => number | undefined, over: () => string) {
+export function useWayByHand(
+  jobId: () => number | undefined,
+  targetId: () => number | undefined,
+  over: () => string,
+) {
   const films = ref<Film[]>()
   const changed = ref<Way>()
   const wrong = ref('')

@@ -44,8 +44,8 @@ async function letIn() {
     </template>
     <BForm v-else @submit.prevent="letIn">
       <p>
-        The workshop’s main screen shows a code, in Settings under “Devices of the workshop”. It lets this device in
-        once.
+        The workshop’s main screen shows a code, in Settings under “Devices of the workshop”. It lets this
+        device in once.
       </p>
       <label
         ><span>The code</span>
@@ -62,7 +62,13 @@ async function letIn() {
       </label>
       <label
         ><span>What this device is called</span>
-        <BFormInput v-model="name" required maxlength="40" autocomplete="off" placeholder="tablet at the bench" />
+        <BFormInput
+          v-model="name"
+          required
+          maxlength="40"
+          autocomplete="off"
+          placeholder="tablet at the bench"
+        />
       </label>
       <RefusedLine :words="wrong" />
       <BButton type="submit" variant="primary" :disabled="busy">Let this device in</BButton>

@@ -9,7 +9,12 @@ import { readNumber } from '../../shared/say/number'
 type Row = Schemas['RowOfFronts']
 const { piece, filling } = defineProps<{ piece: Schemas['PieceOut']; filling: Row['filling'] }>()
 const emit = defineEmits<{ lay: [rows: Row[]]; refuse: [why: string] }>()
-const fillings: Record<string, string> = { drawers: 'drawers', doors: 'doors', open: 'open', panels: 'panels' }
+const fillings: Record<string, string> = {
+  drawers: 'drawers',
+  doors: 'doors',
+  open: 'open',
+  panels: 'panels',
+}
 const plain: Row = { filling: 'drawers', count: 1, share: 1, beside: false, wide: 1 }
 const rows = computed(() => piece.layout)
 const together = (n: number) => rows.value[n]?.beside === true || rows.value[n + 1]?.beside === true
@@ -61,7 +66,10 @@ function number(at: number, key: 'count' | 'share' | 'wide', text: string) {
           <option v-for="(title, key) in fillings" :key="key" :value="key">{{ title }}</option>
         </BFormSelect>
         <label
-          >how many<KeptInput inputmode="numeric" :value="String(row.count)" @keep="number(n, 'count', $event)"
+          >how many<KeptInput
+            inputmode="numeric"
+            :value="String(row.count)"
+            @keep="number(n, 'count', $event)"
         /></label>
         <label v-if="!row.beside"
           >height<KeptInput inputmode="decimal" :value="String(row.share)" @keep="number(n, 'share', $event)"
@@ -91,7 +99,10 @@ function number(at: number, key: 'count' | 'share' | 'wide', text: string) {
         @click="lay([...rows, { ...plain, filling: 'doors', count: 2, share: 2 }])"
         >+ a row below</BButton
       >
-      <BButton variant="outline-secondary" size="sm" @click="lay([...rows, { ...plain, count: 3, beside: true }])"
+      <BButton
+        variant="outline-secondary"
+        size="sm"
+        @click="lay([...rows, { ...plain, count: 3, beside: true }])"
         >+ beside the last</BButton
       >
     </template>

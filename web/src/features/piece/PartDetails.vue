@@ -7,7 +7,12 @@ import { inUnit, lengthUnit, readLength, sayArea } from '../../shared/say/length
 import { type Change, changeOf, CUT, type Part, PLACES } from './parts'
 
 /** One part: its name, its faces and what each is now, and what can be done to it. */
-const { part, added } = defineProps<{ part: Part; group: string; groups: string[]; added: Change | undefined }>()
+const { part, added } = defineProps<{
+  part: Part
+  group: string
+  groups: string[]
+  added: Change | undefined
+}>()
 const emit = defineEmits<{
   act: [change: Change]
   /** What was put on is put elsewhere, or made larger. */
@@ -106,7 +111,10 @@ function call(text: string) {
         </label>
       </template>
     </div>
-    <BButton variant="outline-secondary" size="sm" @click="emit('act', changeOf({ act: 'remove', part: part.key }))"
+    <BButton
+      variant="outline-secondary"
+      size="sm"
+      @click="emit('act', changeOf({ act: 'remove', part: part.key }))"
       >Take the {{ part.name }} off</BButton
     >
   </div>

@@ -46,23 +46,32 @@ function number(key: 'old_apart' | 'new_apart' | 'price', text: string) {
     <div class="fields">
       <label v-for="one in eaches" :key="one.key"
         ><span>{{ one.title }}</span>
-        <BFormSelect :model-value="now[one.key]" @update:model-value="emit('keep', { [one.key]: Number($event) })">
+        <BFormSelect
+          :model-value="now[one.key]"
+          @update:model-value="emit('keep', { [one.key]: Number($event) })"
+        >
           <option :value="1">one</option>
           <option :value="2">two</option>
         </BFormSelect>
       </label>
       <label v-for="one in numbers" :key="one.key"
         ><span>{{ one.title }}</span>
-        <KeptInput :key="piece.id" inputmode="decimal" :value="String(now[one.key])" @keep="number(one.key, $event)" />
+        <KeptInput
+          :key="piece.id"
+          inputmode="decimal"
+          :value="String(now[one.key])"
+          @keep="number(one.key, $event)"
+        />
       </label>
     </div>
     <RefusedLine :words="now.wrong" />
     <p v-if="!now.wrong" role="status">
-      {{ now.count }} new handles<template v-if="now.cost > 0">, {{ sayMoney(now.cost) }} together</template>. Fill
-      {{ sum('filled') }} holes, drill {{ sum('drilled')
+      {{ now.count }} new handles<template v-if="now.cost > 0">, {{ sayMoney(now.cost) }} together</template>.
+      Fill {{ sum('filled') }} holes, drill {{ sum('drilled')
       }}<template v-if="sum('kept') > 0">, use {{ sum('kept') }} again</template>.
       <b v-if="sum('close') > 0"
-        >{{ sum('close') }} come so near to an old hole that they break into it: fill that first and let it harden.</b
+        >{{ sum('close') }} come so near to an old hole that they break into it: fill that first and let it
+        harden.</b
       >
     </p>
     <a

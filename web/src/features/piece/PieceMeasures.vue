@@ -30,7 +30,11 @@ const measures = computed(() => {
 })
 const everyStyle: { key: Style; title: string; values: Record<string, string> }[] = [
   { key: 'base', title: 'It stands on', values: { plinth: 'a plinth', legs: 'legs', none: 'nothing' } },
-  { key: 'relief', title: 'Fronts', values: { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' } },
+  {
+    key: 'relief',
+    title: 'Fronts',
+    values: { flat: 'flat', moulded: 'with a moulding', panelled: 'panelled' },
+  },
   {
     key: 'handle',
     title: 'Handles',

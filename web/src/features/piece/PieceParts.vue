@@ -33,7 +33,8 @@ function act(change: Change) {
   emit('change', [...piece.changes, change])
 }
 
-const groupOf = (key: string) => Object.entries(piece.groups).find(([, parts]) => parts.includes(key))?.[0] ?? ''
+const groupOf = (key: string) =>
+  Object.entries(piece.groups).find(([, parts]) => parts.includes(key))?.[0] ?? ''
 
 /** What was put on is put elsewhere. */
 function replace(change: Change) {

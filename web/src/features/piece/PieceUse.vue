@@ -37,7 +37,10 @@ function many(text: string) {
   <div class="facts">
     <label
       ><span>Made or last painted</span>
-      <BFormSelect :model-value="piece.age" @update:model-value="emit('change', { age: $event as 'unknown' })">
+      <BFormSelect
+        :model-value="piece.age"
+        @update:model-value="emit('change', { age: $event as 'unknown' })"
+      >
         <option v-for="one in words?.ages" :key="one.key" :value="one.key">{{ one.title }}</option>
       </BFormSelect>
     </label>

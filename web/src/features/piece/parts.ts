@@ -23,7 +23,8 @@ export function sayChange(change: Change): string {
   if (change.act === 'remove') return `${change.part} taken off`
   if (change.act === 'cut') return `${change.part} cut by ${sayLength(change.by)}`
   if (change.act === 'add') return `${change.name || change.part} put on`
-  if (change.act === 'group') return change.name ? `${change.part} in “${change.name}”` : `${change.part} in no group`
+  if (change.act === 'group')
+    return change.name ? `${change.part} in “${change.name}”` : `${change.part} in no group`
   if (change.act === 'name') return `${change.part} called ${change.name}`
   return `${change.part} made otherwise`
 }

@@ -14,7 +14,10 @@ const { plan, acts } = defineProps<{ plan: Plan; acts: PlanActs }>()
 const devices = useDevices()
 const air = computed(() => plan.air)
 const source = computed(
-  () => ({ typed: 'as you typed it', forecast: 'by the forecast', usual: 'taken as it usually is' })[air.value.source],
+  () =>
+    ({ typed: 'as you typed it', forecast: 'by the forecast', usual: 'taken as it usually is' })[
+      air.value.source
+    ],
 )
 type Air = { temperature: number; humidity: number; moving_air: boolean; dryer: boolean }
 
@@ -48,10 +51,14 @@ const local = computed(() => {
   <div class="air">
     <label
       >{{ temperatureUnit() }} where it dries
-      <KeptInput :value="temperatureToType(air.temperature)" inputmode="decimal" @keep="number('temperature', $event)"
+      <KeptInput
+        :value="temperatureToType(air.temperature)"
+        inputmode="decimal"
+        @keep="number('temperature', $event)"
     /></label>
     <label
-      >% humidity <KeptInput :value="String(air.humidity)" inputmode="decimal" @keep="number('humidity', $event)"
+      >% humidity
+      <KeptInput :value="String(air.humidity)" inputmode="decimal" @keep="number('humidity', $event)"
     /></label>
     <BFormCheckbox :model-value="air.moving_air" @update:model-value="change({ moving_air: $event === true })"
       >a fan or an open window</BFormCheckbox
@@ -61,7 +68,10 @@ const local = computed(() => {
     >
     <label
       >Usable by
-      <BFormInput :model-value="local" type="datetime-local" @change="due(($event.target as HTMLInputElement).value)"
+      <BFormInput
+        :model-value="local"
+        type="datetime-local"
+        @change="due(($event.target as HTMLInputElement).value)"
     /></label>
     <BFormCheckbox
       :model-value="plan.sprayer"

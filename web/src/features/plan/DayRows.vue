@@ -8,8 +8,12 @@ const { plan, days } = defineProps<{ plan: Plan; days: Schemas['DayOut'][] }>()
 const emit = defineEmits<{ skip: [day: string] }>()
 
 function titles(one: Schemas['DayOut']) {
-  const said = [...new Set(one.slots.filter((slot) => slot.step).map((slot) => slot.title.split(',')[0] ?? ''))]
-  return said.length > 4 ? `${said.slice(0, 4).join(', ')} and ${(said.length - 4).toString()} more` : said.join(', ')
+  const said = [
+    ...new Set(one.slots.filter((slot) => slot.step).map((slot) => slot.title.split(',')[0] ?? '')),
+  ]
+  return said.length > 4
+    ? `${said.slice(0, 4).join(', ')} and ${(said.length - 4).toString()} more`
+    : said.join(', ')
 }
 const of = (one: Schemas['DayOut']) => (new Date(one.end).getTime() - new Date(one.start).getTime()) / 60_000
 </script>
@@ -33,7 +37,9 @@ const of = (one: Schemas['DayOut']) => (new Date(one.end).getTime() - new Date(o
         <i class="free" :style="{ flex: Math.max(0, of(one) * 60_000 - one.minutes * 60_000).toString() }" />
       </div>
       <span class="what">{{ one.slots.length === 0 ? 'nothing planned' : titles(one) }}</span>
-      <BButton variant="plain" class="link" @click="emit('skip', isoDay(one.start, plan.zone))">no time</BButton>
+      <BButton variant="plain" class="link" @click="emit('skip', isoDay(one.start, plan.zone))"
+        >no time</BButton
+      >
     </li>
   </ul>
 </template>

@@ -44,10 +44,9 @@ watch(
     if (!now || (draft.value && touched.value)) return
     // Of the version that is typed over: a newer one is not known until it is shown.
     if (now.set) note('setting', now.id, now.version)
-    draft.value = Object.fromEntries(Object.keys(DAYS).map((day) => [day, said(now.hours.week[day as Day])])) as Record<
-      Day,
-      string
-    >
+    draft.value = Object.fromEntries(
+      Object.keys(DAYS).map((day) => [day, said(now.hours.week[day as Day])]),
+    ) as Record<Day, string>
     hands.value = now.hours.hands
   },
   { immediate: true },
@@ -65,7 +64,8 @@ function spans(text: string, day: string): Schemas['SpanIn'][] {
       const [start, end] = [at(found?.[1], found?.[2]), at(found?.[3], found?.[4])]
       if (!found || start > '23:59' || end > '23:59' || /:[6-9]/.test(start + end))
         throw new Error(`${day}: write times as 18:30–20:30, not “${one}”; nothing where you have none.`)
-      if (start >= end) throw new Error(`${day}: ${start} to ${end} has no length: it ends on the day it begins.`)
+      if (start >= end)
+        throw new Error(`${day}: ${start} to ${end} has no length: it ends on the day it begins.`)
       return { start, end }
     })
 }
@@ -154,7 +154,8 @@ async function forget() {
     <p v-if="!data.set">These are an example. Change them to yours: two evenings are enough to begin.</p>
     <div class="week">
       <label v-for="(name, day) in DAYS" :key="day"
-        >{{ name }} <BFormInput :id="`hours-${day}`" v-model="draft[day]" placeholder="no time" autocomplete="off"
+        >{{ name }}
+        <BFormInput :id="`hours-${day}`" v-model="draft[day]" placeholder="no time" autocomplete="off"
       /></label>
       <label
         >Pairs of hands
@@ -171,18 +172,25 @@ async function forget() {
     <ErrorLine :error="error" />
     <RefusedLine :words="wrong ? wordsOf(wrong) : ''" :at="wrongAt" />
     <div class="acts">
-      <BButton type="submit" variant="primary">{{ data.set ? 'Keep these hours' : 'Use these hours' }}</BButton>
+      <BButton type="submit" variant="primary">{{
+        data.set ? 'Keep these hours' : 'Use these hours'
+      }}</BButton>
       <label class="file"
         >Read what is taken from a calendar (.ics)
         <input type="file" accept=".ics,text/calendar" class="form-control" @change="read" />
       </label>
       <template v-if="data.busy > 0">
-        <span>{{ data.busy }} times taken{{ data.busy_words.length ? `: ${data.busy_words.join(', ')}` : '' }}</span>
+        <span
+          >{{ data.busy }} times taken{{
+            data.busy_words.length ? `: ${data.busy_words.join(', ')}` : ''
+          }}</span
+        >
         <BButton variant="plain" class="link" @click="forget">forget them</BButton>
       </template>
     </div>
     <p class="soft">
-      Noise {{ data.hours.quiet ? `from ${data.hours.quiet.start} to ${data.hours.quiet.end}` : 'at any time' }};
+      Noise
+      {{ data.hours.quiet ? `from ${data.hours.quiet.start} to ${data.hours.quiet.end}` : 'at any time' }};
       outdoors
       {{
         data.hours.outdoors
@@ -193,9 +201,12 @@ async function forget() {
     <div class="acts">
       <label>On one day only <BFormInput v-model="otherDay" type="date" /></label>
       <label
-        >from – to <BFormInput id="hours-one-day" v-model="otherTimes" placeholder="no time" autocomplete="off"
+        >from – to
+        <BFormInput id="hours-one-day" v-model="otherTimes" placeholder="no time" autocomplete="off"
       /></label>
-      <BButton variant="outline-secondary" :disabled="otherDay === ''" @click="keepDay">Keep that day</BButton>
+      <BButton variant="outline-secondary" :disabled="otherDay === ''" @click="keepDay"
+        >Keep that day</BButton
+      >
     </div>
     <ul v-if="days.length" aria-label="Days that differ">
       <li v-for="[day, own] in days" :key="day">

@@ -35,7 +35,10 @@ const said = (amount: number | null | undefined) =>
 /** Lay another tin where the shop has none; an empty one takes that back. */
 function swap(colour: string, other: string) {
   const kept = (data.value?.swapped ?? []).filter((one) => one.key !== colour && one.title !== colour)
-  const swaps = Object.fromEntries([...kept.map((one) => [one.key, one.title]), ...(other ? [[colour, other]] : [])])
+  const swaps = Object.fromEntries([
+    ...kept.map((one) => [one.key, one.title]),
+    ...(other ? [[colour, other]] : []),
+  ])
   void acts.change({ swaps, no_due: false, by_forecast: false })
 }
 
@@ -65,7 +68,11 @@ function price(text: string) {
         >
         <label
           >price asked
-          <KeptInput :value="data.asked?.toString() ?? ''" inputmode="decimal" placeholder="none" @keep="price"
+          <KeptInput
+            :value="data.asked?.toString() ?? ''"
+            inputmode="decimal"
+            placeholder="none"
+            @keep="price"
         /></label>
         <span v-if="data.left !== null"
           >left of it <b>{{ said(data.left) }}</b>, {{ said(data.per_hour) }} an hour</span

@@ -22,7 +22,8 @@ const [pointed, { focused }] = [useElementHover(card), useFocusWithin(card)]
 const step = shallowRef(plan.now ?? undefined)
 watch([() => plan, pointed, focused], () => {
   const same = plan.steps.find((one) => one.key === step.value?.key && !one.done && !one.skipped)
-  step.value = (plan.bettering && (pointed.value || focused.value) ? same : undefined) ?? plan.now ?? undefined
+  step.value =
+    (plan.bettering && (pointed.value || focused.value) ? same : undefined) ?? plan.now ?? undefined
 })
 const asking = ref(false)
 const minutes = ref('')
@@ -78,7 +79,10 @@ useKeys((event) => {
             <i v-if="step.hex" :style="{ background: step.hex }" aria-hidden="true" /><b>{{ take.words }}</b>
             {{ take.name }} <span v-if="take.left" class="soft">({{ take.left }})</span>
           </li>
-          <li v-for="thing in step.ready.filter((one) => !step?.takes.some((take) => take.name === one))" :key="thing">
+          <li
+            v-for="thing in step.ready.filter((one) => !step?.takes.some((take) => take.name === one))"
+            :key="thing"
+          >
             {{ thing }}
           </li>
         </ul>
@@ -98,7 +102,9 @@ useKeys((event) => {
             @click="acts.done(step)"
             >Done <kbd aria-hidden="true">␣</kbd></BButton
           >
-          <BButton variant="outline-secondary" :aria-expanded="asking" @click="asking = !asking">took longer</BButton>
+          <BButton variant="outline-secondary" :aria-expanded="asking" @click="asking = !asking"
+            >took longer</BButton
+          >
           <BButton variant="outline-secondary" :disabled="acts.busy.value" @click="acts.tacky(step, 30)"
             >still tacky</BButton
           >
@@ -108,7 +114,11 @@ useKeys((event) => {
         <form v-if="asking" class="took" @submit.prevent="took">
           <label
             >It took, in minutes
-            <BFormInput v-model="minutes" inputmode="decimal" :placeholder="Math.round(step.minutes).toString()" />
+            <BFormInput
+              v-model="minutes"
+              inputmode="decimal"
+              :placeholder="Math.round(step.minutes).toString()"
+            />
           </label>
           <BButton type="submit" variant="primary">Done in so long</BButton>
         </form>

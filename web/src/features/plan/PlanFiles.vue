@@ -5,7 +5,9 @@ const { jobId, jobName } = defineProps<{ jobId: number; jobName: string }>()
 
 <template>
   <ul>
-    <li><a :href="`/api/jobs/${jobId.toString()}/plan.ics`" download>into a calendar, with alarms (.ics)</a></li>
+    <li>
+      <a :href="`/api/jobs/${jobId.toString()}/plan.ics`" download>into a calendar, with alarms (.ics)</a>
+    </li>
     <li><a :href="`/api/jobs/${jobId.toString()}/plan.pdf`" target="_blank">plan sheet (PDF)</a></li>
     <li><a :href="`/api/jobs/${jobId.toString()}/step-cards.pdf`" target="_blank">step cards (PDF)</a></li>
     <li><a :href="`/api/jobs/${jobId.toString()}/plan.csv`" download>table (CSV)</a></li>

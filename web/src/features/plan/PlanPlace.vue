@@ -70,10 +70,13 @@ function wentWrong(key: string) {
     <header class="head">
       <h1>What do I do now?</h1>
       <span v-if="plan" class="soft"
-        >{{ day(plan.moment, plan.zone) }}, {{ clock(plan.moment, plan.zone) }}{{ today ? ` · ${today}` : '' }}</span
+        >{{ day(plan.moment, plan.zone) }}, {{ clock(plan.moment, plan.zone)
+        }}{{ today ? ` · ${today}` : '' }}</span
       >
       <span v-if="plan" class="soft air"
-        >{{ sayTemperature(plan.air.temperature) }} · {{ plan.air.humidity }} %<template v-if="plan.air.says[0]">
+        >{{ sayTemperature(plan.air.temperature) }} · {{ plan.air.humidity }} %<template
+          v-if="plan.air.says[0]"
+        >
           · {{ plan.air.says[0] }}</template
         ></span
       >
@@ -89,14 +92,20 @@ function wentWrong(key: string) {
       <section v-else-if="!plan.hours" class="card" aria-labelledby="ask-hours">
         <h2 id="ask-hours">When have you time?</h2>
         <p>
-          {{ plan.hands_left_words }} of work in {{ plan.steps.length }} steps wait for hours. Waits and windows are
-          minded for you.
+          {{ plan.hands_left_words }} of work in {{ plan.steps.length }} steps wait for hours. Waits and
+          windows are minded for you.
         </p>
         <HoursPanel @kept="again" />
       </section>
       <template v-else>
         <div class="front">
-          <NowCard :plan="plan" :acts="acts" :job-id="id" @why="opened = $event.key" @wrong="wentWrong($event.key)" />
+          <NowCard
+            :plan="plan"
+            :acts="acts"
+            :job-id="id"
+            @why="opened = $event.key"
+            @wrong="wentWrong($event.key)"
+          />
           <DryingList :plan="plan" :tick="tick" />
         </div>
         <ul v-if="plan.clashes.length > 0" class="clashes" aria-label="What stands against it">
@@ -123,7 +132,8 @@ function wentWrong(key: string) {
         <SessionStrip v-if="first" :plan="plan" :session="first" @open="opened = $event || undefined" />
         <p class="usable" role="status">
           <b v-if="plan.usable"
-            >{{ plan.allowed.length > 0 ? 'light use' : 'done' }} {{ when(plan.usable, plan.moment, plan.zone) }}</b
+            >{{ plan.allowed.length > 0 ? 'light use' : 'done' }}
+            {{ when(plan.usable, plan.moment, plan.zone) }}</b
           >
           <span
             v-for="one in plan.allowed.filter((a) => a.words !== 'light use' && a.words !== 'tape on it')"
@@ -131,7 +141,9 @@ function wentWrong(key: string) {
             :title="one.why"
             >{{ one.piece }}: {{ one.words }} {{ day(one.at, plan.zone) }}</span
           >
-          <span v-if="plan.begin_by">begin by {{ when(plan.begin_by, plan.moment, plan.zone) }} at the latest</span>
+          <span v-if="plan.begin_by"
+            >begin by {{ when(plan.begin_by, plan.moment, plan.zone) }} at the latest</span
+          >
           <span class="soft">
             {{ plan.sessions === 1 ? '1 session' : `${plan.sessions.toString()} sessions` }} ·
             {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
@@ -146,7 +158,12 @@ function wentWrong(key: string) {
           </span>
         </p>
         <DayRows :plan="plan" :days="later.slice(0, shown)" @skip="acts.skipDay($event)" />
-        <BButton v-if="later.length > shown" variant="outline-secondary" size="sm" class="more" @click="shown += 14"
+        <BButton
+          v-if="later.length > shown"
+          variant="outline-secondary"
+          size="sm"
+          class="more"
+          @click="shown += 14"
           >{{ later.length - shown }} more days</BButton
         >
       </template>

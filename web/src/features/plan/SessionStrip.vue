@@ -41,7 +41,9 @@ const drying = computed(() =>
     .slice(0, 6),
 )
 const title = computed(() =>
-  isoDay(session.start, plan.zone) === isoDay(plan.moment, plan.zone) ? 'today' : day(session.start, plan.zone),
+  isoDay(session.start, plan.zone) === isoDay(plan.moment, plan.zone)
+    ? 'today'
+    : day(session.start, plan.zone),
 )
 /** Words on a colour: in black or white, whichever has more contrast with it (WCAG 2.2, relative luminance). */
 const ink = (hex: string | null) => {
@@ -63,12 +65,14 @@ const ink = (hex: string | null) => {
     <header>
       <b>{{ title }}</b>
       <span
-        >{{ clock(session.start, plan.zone) }}–{{ clock(session.end, plan.zone) }} · {{ long(session.minutes) }} of
-        work</span
+        >{{ clock(session.start, plan.zone) }}–{{ clock(session.end, plan.zone) }} ·
+        {{ long(session.minutes) }} of work</span
       >
     </header>
     <div class="field" :style="{ minWidth: least }">
-      <span v-for="t in ticks" :key="t" class="tick" :style="{ left: percent(at(t)) }">{{ clock(t, plan.zone) }}</span>
+      <span v-for="t in ticks" :key="t" class="tick" :style="{ left: percent(at(t)) }">{{
+        clock(t, plan.zone)
+      }}</span>
       <i v-if="here" class="here" :style="{ left: here }" aria-hidden="true" />
       <ol class="hands" aria-label="Hands">
         <li
@@ -92,7 +96,10 @@ const ink = (hex: string | null) => {
         <li
           v-for="one in drying"
           :key="one.key"
-          :style="{ marginLeft: percent(at(one.end)), width: percent(Math.max(3, at(one.until) - at(one.end))) }"
+          :style="{
+            marginLeft: percent(at(one.end)),
+            width: percent(Math.max(3, at(one.until) - at(one.end))),
+          }"
         >
           <span>{{ one.title }}: {{ one.dries }}, till {{ when(one.until, one.end, plan.zone) }}</span>
         </li>

@@ -30,7 +30,9 @@ const count = computed(() => plan.steps.filter((one) => one.done).length)
       <ol>
         <li v-for="step in steps" :key="step.key" :class="{ done: step.done }">
           <BButton variant="plain" @click="emit('open', step.key)">
-            <i aria-hidden="true" :style="{ background: step.hex ?? undefined }">{{ step.done ? '✓' : '' }}</i>
+            <i aria-hidden="true" :style="{ background: step.hex ?? undefined }">{{
+              step.done ? '✓' : ''
+            }}</i>
             <span>{{ step.title }}</span>
             <small>{{
               step.done

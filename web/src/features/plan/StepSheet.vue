@@ -55,9 +55,12 @@ function addAfter() {
     <div v-if="step" class="sheet">
       <p>
         <b>{{ step.piece_name }}</b> · about {{ long(step.minutes) }}
-        <template v-if="step.start && !step.done"> · planned {{ when(step.start, plan.moment, plan.zone) }}</template>
+        <template v-if="step.start && !step.done">
+          · planned {{ when(step.start, plan.moment, plan.zone) }}</template
+        >
         <template v-if="step.done && step.ended">
-          · {{ step.skipped ? 'left undone' : 'done' }} {{ when(step.ended, plan.moment, plan.zone) }} {{ step.took }}
+          · {{ step.skipped ? 'left undone' : 'done' }} {{ when(step.ended, plan.moment, plan.zone) }}
+          {{ step.took }}
         </template>
       </p>
       <p v-if="step.words">{{ step.words }}</p>
@@ -72,7 +75,10 @@ function addAfter() {
       <template v-if="wrong && !step.done">
         <label class="field"
           >What do you see?
-          <PickOne find="what went wrong" @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
+          <PickOne
+            find="what went wrong"
+            @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))"
+          >
             <option value="">choose a sign…</option>
             <option v-for="one in mishaps" :key="one.key" :value="one.key">{{ one.sign }}</option>
           </PickOne>
@@ -90,10 +96,15 @@ function addAfter() {
       </form>
       <div class="acts">
         <template v-if="step.done">
-          <BButton variant="outline-secondary" @click="close(acts.takeBack(step))">undo: it is not done</BButton>
+          <BButton variant="outline-secondary" @click="close(acts.takeBack(step))"
+            >undo: it is not done</BButton
+          >
           <label v-if="!wrong" class="field"
             >went wrong after all
-            <PickOne find="what went wrong" @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))">
+            <PickOne
+              find="what went wrong"
+              @pick="close(acts.wrong(step, $event as Schemas['WrongIn']['mishap']))"
+            >
               <option value="">choose a sign…</option>
               <option v-for="one in mishaps" :key="one.key" :value="one.key">{{ one.sign }}</option>
             </PickOne>
@@ -104,11 +115,20 @@ function addAfter() {
           <BButton variant="outline-secondary" @click="close(acts.done(step, undefined, 'skipped'))"
             >leave undone</BButton
           >
-          <BButton v-if="step.own" variant="outline-secondary" @click="close(acts.bringBack(step.key))">remove</BButton>
-          <BButton v-else variant="outline-secondary" :disabled="!step.may_drop" @click="close(acts.drop(step))"
+          <BButton v-if="step.own" variant="outline-secondary" @click="close(acts.bringBack(step.key))"
+            >remove</BButton
+          >
+          <BButton
+            v-else
+            variant="outline-secondary"
+            :disabled="!step.may_drop"
+            @click="close(acts.drop(step))"
             >remove from the plan</BButton
           >
-          <BButton v-if="step.window_closes" variant="outline-secondary" @click="close(acts.anotherWay(step.key))"
+          <BButton
+            v-if="step.window_closes"
+            variant="outline-secondary"
+            @click="close(acts.anotherWay(step.key))"
             >do it the other way</BButton
           >
         </template>

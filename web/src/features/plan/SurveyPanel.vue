@@ -21,7 +21,9 @@ const { data, error } = useQuery({
   },
 })
 const chosen = ref<number>()
-const piece = computed(() => data.value?.pieces.find((one) => one.piece === chosen.value) ?? data.value?.pieces[0])
+const piece = computed(
+  () => data.value?.pieces.find((one) => one.piece === chosen.value) ?? data.value?.pieces[0],
+)
 const part = ref('')
 const draft = ref<Schemas['SurveyIn']>()
 /** How many changes of it are on their way: what is shown follows what is kept when none is. */
@@ -36,7 +38,9 @@ watch(
   { immediate: true },
 )
 type Part = Schemas['PartSurveyIn']
-const seen = computed<Part>(() => draft.value?.parts[part.value] ?? { damage: [], layers: null, treatment: '' })
+const seen = computed<Part>(
+  () => draft.value?.parts[part.value] ?? { damage: [], layers: null, treatment: '' },
+)
 const partName = computed(() => piece.value?.parts.find((one) => one.key === part.value)?.title ?? '')
 
 function setPart(change: Partial<Part>) {
@@ -87,8 +91,8 @@ function layers(text: string) {
   <div class="survey">
     <ErrorLine v-if="error" :error="error" />
     <p v-if="data?.pieces.length === 0">
-      There is no piece yet. <RouterLink :to="{ name: 'piece' }">Add one in Piece</RouterLink>: what it is made of and
-      how old it is stands there.
+      There is no piece yet. <RouterLink :to="{ name: 'piece' }">Add one in Piece</RouterLink>: what it is
+      made of and how old it is stands there.
     </p>
     <template v-if="data && piece && draft">
       <div class="which" role="group" aria-label="Piece">
@@ -130,7 +134,10 @@ function layers(text: string) {
           </label>
           <label class="field"
             >What becomes of them
-            <BFormSelect :model-value="seen.treatment" @update:model-value="setPart({ treatment: $event as '' })">
+            <BFormSelect
+              :model-value="seen.treatment"
+              @update:model-value="setPart({ treatment: $event as '' })"
+            >
               <option v-for="one in data.treatments" :key="one.key" :value="one.key">{{ one.title }}</option>
             </BFormSelect>
           </label>
@@ -158,14 +165,18 @@ function layers(text: string) {
               <option value="feed">feed bare wood with butter</option>
             </BFormSelect>
           </label>
-          <BFormCheckbox v-model="draft.deliver" @update:model-value="keep()">it goes to somebody else</BFormCheckbox>
+          <BFormCheckbox v-model="draft.deliver" @update:model-value="keep()"
+            >it goes to somebody else</BFormCheckbox
+          >
         </fieldset>
         <fieldset>
           <legend>I don't know…</legend>
           <template v-for="one in data.tests" :key="one.key">
             <BFormCheckbox
               :model-value="draft.unknown?.includes(one.key as 'wax')"
-              @update:model-value="((draft.unknown = toggle(draft.unknown, one.key, $event === true)), keep())"
+              @update:model-value="
+                ((draft.unknown = toggle(draft.unknown, one.key, $event === true)), keep())
+              "
               >{{ one.title.replace('?', '') }}</BFormCheckbox
             >
             <p v-if="draft.unknown?.includes(one.key as 'wax')" class="soft">
@@ -175,7 +186,9 @@ function layers(text: string) {
         </fieldset>
       </div>
       <div v-if="!piece.surveyed">
-        <BButton variant="primary" @click="keep()">Nothing more to see: {{ piece.name }} is looked over</BButton>
+        <BButton variant="primary" @click="keep()"
+          >Nothing more to see: {{ piece.name }} is looked over</BButton
+        >
       </div>
     </template>
   </div>

@@ -53,7 +53,9 @@ export function usePlan() {
   const make = (anew = false) =>
     act(async () =>
       unwrap(
-        await api.POST('/api/jobs/{job_id}/plan', { params: { ...params.value, query: { ...query.value, anew } } }),
+        await api.POST('/api/jobs/{job_id}/plan', {
+          params: { ...params.value, query: { ...query.value, anew } },
+        }),
       ),
     )
   const stop = async () => {
@@ -65,7 +67,9 @@ export function usePlan() {
 
   const takeBack = (step: Step) =>
     act(async () =>
-      unwrap(await api.POST('/api/jobs/{job_id}/steps/undo', { params: params.value, body: { step: step.key } })),
+      unwrap(
+        await api.POST('/api/jobs/{job_id}/steps/undo', { params: params.value, body: { step: step.key } }),
+      ),
     )
 
   /** Tick a step off, with how long it took where it took otherwise, or leave it undone. */
@@ -74,14 +78,18 @@ export function usePlan() {
     const well = await act(async () =>
       unwrap(await api.POST('/api/jobs/{job_id}/steps/done', { params: params.value, body })),
     )
-    if (well) say(how === 'done' ? `${step.title}: done.` : `${step.title}: left undone.`, () => takeBack(step))
+    if (well)
+      say(how === 'done' ? `${step.title}: done.` : `${step.title}: left undone.`, () => takeBack(step))
     return well
   }
 
   const tacky = (step: Step, minutes: number) =>
     act(async () =>
       unwrap(
-        await api.POST('/api/jobs/{job_id}/steps/tacky', { params: params.value, body: { step: step.key, minutes } }),
+        await api.POST('/api/jobs/{job_id}/steps/tacky', {
+          params: params.value,
+          body: { step: step.key, minutes },
+        }),
       ),
     )
 
@@ -105,7 +113,9 @@ export function usePlan() {
 
   async function drop(step: Step) {
     const well = await act(async () =>
-      unwrap(await api.POST('/api/jobs/{job_id}/steps/drop', { params: params.value, body: { step: step.key } })),
+      unwrap(
+        await api.POST('/api/jobs/{job_id}/steps/drop', { params: params.value, body: { step: step.key } }),
+      ),
     )
     if (well) say(`${step.title}: removed from the plan.`, () => bringBack(step.key))
     return well
@@ -122,11 +132,18 @@ export function usePlan() {
   /** Let a step start at a time: somebody else is there then. */
   const pin = (step: Step, at: string | null) =>
     act(async () =>
-      unwrap(await api.POST('/api/jobs/{job_id}/steps/pin', { params: params.value, body: { step: step.key, at } })),
+      unwrap(
+        await api.POST('/api/jobs/{job_id}/steps/pin', {
+          params: params.value,
+          body: { step: step.key, at },
+        }),
+      ),
     )
 
   const skipDay = (day: string) =>
-    act(async () => unwrap(await api.POST('/api/jobs/{job_id}/plan/skip-day', { params: params.value, body: { day } })))
+    act(async () =>
+      unwrap(await api.POST('/api/jobs/{job_id}/plan/skip-day', { params: params.value, body: { day } })),
+    )
 
   /** Start the time until something is wiped. */
   async function startTimer(words: string, seconds: number) {

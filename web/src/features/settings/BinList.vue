@@ -17,7 +17,9 @@ const { data, error } = useQuery({
 const words = ref('')
 const found = computed(() => {
   const asked = words.value.toLowerCase()
-  return (data.value ?? []).filter((one) => `${one.name} ${one.kind} ${one.job_name}`.toLowerCase().includes(asked))
+  return (data.value ?? []).filter((one) =>
+    `${one.name} ${one.kind} ${one.job_name}`.toLowerCase().includes(asked),
+  )
 })
 const MOST = 100
 /** What was asked to go for good: it goes at the second press. */
@@ -53,7 +55,9 @@ async function removeForGood(one: Schemas['RemovedOut']) {
 
 <template>
   <ErrorLine v-if="error" :error="error" />
-  <p v-if="data?.length === 0" class="soft">It is empty. What you remove anywhere lies here until you bring it back.</p>
+  <p v-if="data?.length === 0" class="soft">
+    It is empty. What you remove anywhere lies here until you bring it back.
+  </p>
   <template v-else-if="data">
     <label
       ><span class="visually-hidden">Find in the bin</span>
@@ -68,12 +72,20 @@ async function removeForGood(one: Schemas['RemovedOut']) {
             {{ dayAndClock(one.removed) }}</small
           ></span
         >
-        <BButton size="sm" variant="outline-secondary" :aria-label="`Bring ${one.name} back`" @click="takeOut(one)"
+        <BButton
+          size="sm"
+          variant="outline-secondary"
+          :aria-label="`Bring ${one.name} back`"
+          @click="takeOut(one)"
           >Bring back</BButton
         >
-        <BButton size="sm" variant="plain" :aria-label="`Remove ${one.name} for good`" @click="removeForGood(one)">{{
-          going === keyOf(one) ? 'For good?' : 'Remove'
-        }}</BButton>
+        <BButton
+          size="sm"
+          variant="plain"
+          :aria-label="`Remove ${one.name} for good`"
+          @click="removeForGood(one)"
+          >{{ going === keyOf(one) ? 'For good?' : 'Remove' }}</BButton
+        >
       </li>
     </ul>
     <p v-if="found.length > MOST" class="soft">{{ found.length - MOST }} more: find them by their words.</p>

@@ -6,8 +6,8 @@ import BringIn from '../jobs/BringIn.vue'
 
 <template>
   <p class="soft">
-    The database is copied every day by itself, the last fourteen copies are kept in the data folder. They help against
-    a slip, not against a lost machine: keep an archive elsewhere, too.
+    The database is copied every day by itself, the last fourteen copies are kept in the data folder. They
+    help against a slip, not against a lost machine: keep an archive elsewhere, too.
   </p>
   <div class="acts">
     <a href="/api/archive" download class="btn btn-outline-secondary">Everything as one file</a>

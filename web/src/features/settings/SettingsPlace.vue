@@ -75,14 +75,23 @@ const labels = computed(() =>
         />
         <label
           ><span>Written beside money</span
-          ><KeptInput maxlength="8" placeholder="€, $, £" :value="settings.currency" @keep="set({ currency: $event })"
+          ><KeptInput
+            maxlength="8"
+            placeholder="€, $, £"
+            :value="settings.currency"
+            @keep="set({ currency: $event })"
         /></label>
         <p class="soft">
-          What you type is understood in any unit: 36 in, 1 1/2 cups, 16 fl oz, 250 ml. Without one it is taken in
-          yours.
+          What you type is understood in any unit: 36 in, 1 1/2 cups, 16 fl oz, 250 ml. Without one it is
+          taken in yours.
         </p>
         <h2>Paper</h2>
-        <SettingChoice title="Printed on" :options="papers" :value="settings.paper" @choose="set({ paper: $event })" />
+        <SettingChoice
+          title="Printed on"
+          :options="papers"
+          :value="settings.paper"
+          @choose="set({ paper: $event })"
+        />
         <SettingChoice
           title="Lid labels name"
           :options="labels"
@@ -109,13 +118,22 @@ const labels = computed(() =>
       </section>
       <section aria-labelledby="behaves-title">
         <h2 id="behaves-title">How it behaves</h2>
-        <BFormCheckbox switch :model-value="settings.sound" @update:model-value="set({ sound: $event === true })"
+        <BFormCheckbox
+          switch
+          :model-value="settings.sound"
+          @update:model-value="set({ sound: $event === true })"
           >A timer is heard</BFormCheckbox
         >
-        <BFormCheckbox switch :model-value="settings.motion" @update:model-value="set({ motion: $event === true })"
+        <BFormCheckbox
+          switch
+          :model-value="settings.motion"
+          @update:model-value="set({ motion: $event === true })"
           >Things move a little</BFormCheckbox
         >
-        <BFormCheckbox switch :model-value="settings.keys" @update:model-value="set({ keys: $event === true })"
+        <BFormCheckbox
+          switch
+          :model-value="settings.keys"
+          @update:model-value="set({ keys: $event === true })"
           >Single keys do something</BFormCheckbox
         >
         <PlainNetwork />

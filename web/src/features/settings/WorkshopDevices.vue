@@ -64,15 +64,17 @@ async function sendAway(one: Schemas['DeviceOut']) {
 <template>
   <template v-if="pairing">
     <p v-if="!pairing.shared" class="soft">
-      Only this machine reaches the program. To work with a tablet at the bench and a phone as the eye, stop it and
-      start it with <code>make serve ARGS=--share</code>; each device is then let in by a code that is shown here.
+      Only this machine reaches the program. To work with a tablet at the bench and a phone as the eye, stop
+      it and start it with <code>make serve ARGS=--share</code>; each device is then let in by a code that is
+      shown here.
     </p>
     <template v-else-if="home">
       <p class="soft">
         The workshop reaches it at <b>{{ pairing.addresses.join(', ') }}</b>.
         <template v-if="!pairing.encrypted">
-          The network is not encrypted: whoever is in it can read along, and take a device’s place. Browsers there keep
-          no screen awake, give no live camera and show no notifications. A certificate of your own mends both (README).
+          The network is not encrypted: whoever is in it can read along, and take a device’s place. Browsers
+          there keep no screen awake, give no live camera and show no notifications. A certificate of your own
+          mends both (README).
         </template>
       </p>
       <div class="acts">
@@ -86,16 +88,16 @@ async function sendAway(one: Schemas['DeviceOut']) {
         <div>
           <p class="letters">{{ code.code }}</p>
           <p>
-            Point the device’s camera at the picture, or open {{ code.address }} there and type the code. It lets one
-            device in, {{ code.may === 'look' ? 'to look on only' : 'to work here' }}, within
+            Point the device’s camera at the picture, or open {{ code.address }} there and type the code. It
+            lets one device in, {{ code.may === 'look' ? 'to look on only' : 'to work here' }}, within
             {{ long(Math.ceil(seconds / 60)) }}.
           </p>
         </div>
       </div>
     </template>
     <p v-else-if="pairing.role === 'device'" class="soft">
-      This device is “{{ pairing.name }}” and {{ pairing.may === 'look' ? 'only looks' : 'works here' }}. Others are let
-      in on the main screen, at the machine of the program.
+      This device is “{{ pairing.name }}” and {{ pairing.may === 'look' ? 'only looks' : 'works here' }}.
+      Others are let in on the main screen, at the machine of the program.
     </p>
     <ul v-if="pairing.devices.length">
       <li v-for="one in pairing.devices" :key="one.id">

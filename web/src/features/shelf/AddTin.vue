@@ -60,16 +60,22 @@ async function add() {
     <label
       >What it is
       <FindSelect v-model="kind" find="a kind of paint, stain or wax">
-        <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
+        <option v-for="known in kinds" :key="known.key" :value="known.key">
+          {{ known.title }} ({{ known.base }})
+        </option>
       </FindSelect></label
     >
     <label
-      >Left in it <AmountInput :ml="left" :least="0" :most="50_000" @keep="left = $event" @wrong="leftWrong = $event"
+      >Left in it
+      <AmountInput :ml="left" :least="0" :most="50_000" @keep="left = $event" @wrong="leftWrong = $event"
     /></label>
-    <p v-if="chosen?.caution" class="note">{{ chosen.caution }} Follow the label, local rules and licensed trades.</p>
+    <p v-if="chosen?.caution" class="note">
+      {{ chosen.caution }} Follow the label, local rules and licensed trades.
+    </p>
     <AnyColour v-if="chosen?.has_colour" v-model:colour="colour" label="Its colour, dried" />
     <p v-if="chosen?.has_colour && !colour" class="note">
-      Without its colour no recipe can use it, and it is shown as an empty chip. You can say the colour later, too.
+      Without its colour no recipe can use it, and it is shown as an empty chip. You can say the colour later,
+      too.
     </p>
     <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy">Put it on the shelf</BButton>

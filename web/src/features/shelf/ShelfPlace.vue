@@ -31,7 +31,11 @@ let opener: HTMLElement | undefined
 
 async function open(query: Record<string, string>) {
   const opens = Object.keys(query).length > 0
-  if (opens && document.activeElement instanceof HTMLElement && !panel.value?.contains(document.activeElement))
+  if (
+    opens &&
+    document.activeElement instanceof HTMLElement &&
+    !panel.value?.contains(document.activeElement)
+  )
     opener = document.activeElement
   await router.replace({ query })
   await nextTick()
@@ -59,12 +63,20 @@ useEscape(() => {
           <FoldNarrow title="Add many, import, export">
             <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
             <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
-            <BButton variant="outline-secondary" @click="open({ do: 'table' })">Import or export a table</BButton>
+            <BButton variant="outline-secondary" @click="open({ do: 'table' })"
+              >Import or export a table</BButton
+            >
           </FoldNarrow>
         </div>
       </div>
       <div v-if="data?.length !== 0" class="find" role="search">
-        <BFormInput v-model="text" type="search" placeholder="Find a tin" aria-label="Find a tin" class="text" />
+        <BFormInput
+          v-model="text"
+          type="search"
+          placeholder="Find a tin"
+          aria-label="Find a tin"
+          class="text"
+        />
         <FoldNarrow :title="any ? 'Filters, in use' : 'Filter and sort'">
           <BFormSelect v-model="kind" aria-label="Kind">
             <option value="">every kind</option>
@@ -92,8 +104,8 @@ useEscape(() => {
       <div v-if="data?.length === 0" class="nothing-yet">
         <InkSign name="shelf" />
         <p>
-          The shelf is empty. What stands on yours? One photo of the dried lids is the quickest way; their names alone
-          will do to begin with.
+          The shelf is empty. What stands on yours? One photo of the dried lids is the quickest way; their
+          names alone will do to begin with.
         </p>
         <span class="acts">
           <BButton variant="primary" @click="open({ do: 'photo' })">One photo of the lids</BButton>

@@ -59,8 +59,9 @@ async function take() {
     />
     <label for="table-file" class="btn btn-outline-secondary">Open a table of tins</label>
     <p class="soft">
-      Text with commas, semicolons or tabs, .xlsx or .ods. The first row names the columns: name and kind, and any of
-      left_ml, full_ml, price, opened, place, use_up, hex or L a b, volume_solids, density, spread_rate, sheen, notes.
+      Text with commas, semicolons or tabs, .xlsx or .ods. The first row names the columns: name and kind, and
+      any of left_ml, full_ml, price, opened, place, use_up, hex or L a b, volume_solids, density,
+      spread_rate, sheen, notes.
     </p>
     <WorkLine :busy="table.sending.value" words="Reading the table" @stop="table.stop" />
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>

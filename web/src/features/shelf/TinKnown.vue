@@ -16,7 +16,8 @@ import RefusedLine from '../../shared/RefusedLine.vue'
 const { tin, test, withdraw, believe } = defineProps<{
   tin: Schemas['MaterialWholeOut']
   test: (
-    body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
+    body:
+      Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
   ) => Promise<void>
   withdraw: (reading: number) => Promise<void>
   believe: (reading: number) => Promise<void>
@@ -52,7 +53,9 @@ function bodyOf(task: Task) {
     if (!tin.white) throw new Error('There is no white on the shelf to make a tint with.')
     return { task: 'tint' as const, colour: colour.value, white: tin.white, parts_white: parts.value }
   }
-  return task === 'film' ? { task, colour: colour.value } : { task: 'masstone' as const, colour: colour.value }
+  return task === 'film'
+    ? { task, colour: colour.value }
+    : { task: 'masstone' as const, colour: colour.value }
 }
 
 async function keep(task: Task) {
@@ -84,7 +87,8 @@ async function keep(task: Task) {
             <span class="bar" aria-hidden="true"
               ><i :style="{ width: percent(task.before) }" /><u :style="{ width: percent(task.after) }"
             /></span>
-            a mix is right within {{ sayDifference(task.before) }} now, within {{ sayDifference(task.after) }} after it
+            a mix is right within {{ sayDifference(task.before) }} now, within
+            {{ sayDifference(task.after) }} after it
           </span>
         </BButton>
         <div v-if="open === task.task" class="do">
@@ -95,7 +99,10 @@ async function keep(task: Task) {
             <BFormCheckbox v-model="hid">nothing showed through</BFormCheckbox>
           </template>
           <template v-else-if="task.task === 'card'">
-            <a :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(tin.name)}`" target="_blank" rel="noopener"
+            <a
+              :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(tin.name)}`"
+              target="_blank"
+              rel="noopener"
               >Print the card (PDF)</a
             >
             <AnyColour v-model:colour="colour" label="Over the black" />

@@ -53,12 +53,14 @@ async function add() {
     <label
       >They are
       <BFormSelect v-model="kind">
-        <option v-for="known in kinds" :key="known.key" :value="known.key">{{ known.title }} ({{ known.base }})</option>
+        <option v-for="known in kinds" :key="known.key" :value="known.key">
+          {{ known.title }} ({{ known.base }})
+        </option>
       </BFormSelect></label
     >
     <p class="soft">
-      Without its colour a tin is in no recipe. One photo of the dried lids beside a sheet of white paper gives the
-      colours of all of them.
+      Without its colour a tin is in no recipe. One photo of the dried lids beside a sheet of white paper
+      gives the colours of all of them.
     </p>
     <RefusedLine :words="wrong" />
     <BButton type="submit" variant="primary" :disabled="busy"

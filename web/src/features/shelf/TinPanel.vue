@@ -80,7 +80,8 @@ async function remove() {
     <div>
       <BFormInput v-model="name" class="name said" aria-label="Name" maxlength="120" @change="setName" />
       <p class="soft">
-        {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
+        {{ data.kind_title }} · {{ data.base
+        }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
       </p>
     </div>
     <RefusedLine :words="wrong" />
@@ -94,7 +95,9 @@ async function remove() {
       >.
     </p>
     <p v-for="remark in data.remarks" :key="remark" class="note">{{ remark }}</p>
-    <p v-if="data.caution" class="note">{{ data.caution }} Follow the label, local rules and licensed trades.</p>
+    <p v-if="data.caution" class="note">
+      {{ data.caution }} Follow the label, local rules and licensed trades.
+    </p>
     <label class="left">
       <span
         >left: <b>{{ sayAmount(left) }}</b> of {{ sayAmount(data.full_ml) }}</span
@@ -111,14 +114,17 @@ async function remove() {
     <WeighTin :tin="data" :weigh="tin.weigh" />
     <div class="two">
       <label>kept where <BFormInput v-model="place" maxlength="120" @change="set({ place })" /></label>
-      <label>opened on <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })" /></label>
+      <label
+        >opened on <BFormInput v-model="opened" type="date" @change="set({ opened: opened || null })"
+      /></label>
       <label>price per litre <BFormInput v-model="price" inputmode="decimal" @change="setPrice" /></label>
       <BFormCheckbox :model-value="data.use_up" @update:model-value="set({ use_up: $event === true })"
         >use this tin first</BFormCheckbox
       >
     </div>
     <label
-      >notes <textarea v-model="notes" class="form-control" rows="2" maxlength="2000" @change="set({ notes })" />
+      >notes
+      <textarea v-model="notes" class="form-control" rows="2" maxlength="2000" @change="set({ notes })" />
     </label>
     <TinKnown
       v-if="data.tasks.length > 0 || data.readings.length > 0"

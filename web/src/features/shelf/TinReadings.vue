@@ -19,9 +19,12 @@ const { readings, withdraw, believe } = defineProps<{
       <li v-for="reading in readings" :key="reading.id">
         <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
         <span class="words">
-          {{ reading.title }} <small class="soft">{{ reading.how }}, right within about {{ reading.noise }}</small>
+          {{ reading.title }}
+          <small class="soft">{{ reading.how }}, right within about {{ reading.noise }}</small>
           <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
-          <small v-if="reading.set_aside" class="doubt">nothing explains it: set aside, it does not count</small>
+          <small v-if="reading.set_aside" class="doubt"
+            >nothing explains it: set aside, it does not count</small
+          >
         </span>
         <BButton v-if="reading.set_aside" variant="plain" class="again" @click="believe(reading.id)"
           >let it count</BButton

@@ -20,7 +20,9 @@ const { job } = useJob()
 const { data: kinds } = useKinds()
 const changed = useShelfChanged()
 const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos.at(-1))
+const photo = computed(
+  () => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos.at(-1),
+)
 const { data: shelf } = useShelf()
 /** Tins that stand there by their names: they wait for a colour. */
 const waiting = computed(() =>
@@ -32,7 +34,8 @@ const offered = computed(() => {
   const taken = new Set(tins.value.map((tin) => tin.name.trim().toLowerCase()))
   return waiting.value.filter((one) => !taken.has(one.name.toLowerCase()))
 })
-const stands = (name: string) => waiting.value.find((one) => one.name.toLowerCase() === name.trim().toLowerCase())
+const stands = (name: string) =>
+  waiting.value.find((one) => one.name.toLowerCase() === name.trim().toLowerCase())
 const known = useId()
 const light = usePhotoLight(() => photo.value?.id)
 const tins = ref<{ name: string; area: Area }[]>([])
@@ -85,11 +88,16 @@ async function add() {
   <div class="many">
     <h2>Many tins from one photo</h2>
     <p v-if="!photo">
-      Photograph the dried lids, or a board of swatches, beside a sheet of white paper; then tap each, and name it.
+      Photograph the dried lids, or a board of swatches, beside a sheet of white paper; then tap each, and
+      name it.
     </p>
     <AddPhotos field="lids-file" :took="(sent) => (photoId = sent.id)" />
     <template v-if="photo">
-      <BFormSelect :model-value="photo.id" aria-label="Which photo" @update:model-value="photoId = Number($event)">
+      <BFormSelect
+        :model-value="photo.id"
+        aria-label="Which photo"
+        @update:model-value="photoId = Number($event)"
+      >
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </BFormSelect>
       <MethodBar :light="light" />
@@ -137,7 +145,9 @@ async function add() {
             :list="known"
             maxlength="120"
           />
-          <BButton variant="plain" :aria-label="`Remove tin ${at + 1}`" @click="tins.splice(at, 1)">×</BButton>
+          <BButton variant="plain" :aria-label="`Remove tin ${at + 1}`" @click="tins.splice(at, 1)"
+            >×</BButton
+          >
           <small v-if="stands(tin.name)" class="soft">stands on the shelf: it gets this colour</small>
         </li>
       </ol>

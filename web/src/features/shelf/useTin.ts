@@ -42,7 +42,9 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
       tin.id,
       tin.name,
       async (headers) =>
-        unwrap(await api.PATCH('/api/shelf/{key}', { params, body: body as Schemas['MaterialChangeIn'], headers })),
+        unwrap(
+          await api.PATCH('/api/shelf/{key}', { params, body: body as Schemas['MaterialChangeIn'], headers }),
+        ),
       changed,
     )
   }
@@ -54,7 +56,8 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
   }
 
   async function test(
-    body: Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
+    body:
+      Schemas['MasstoneIn'] | Schemas['TintIn'] | Schemas['CardIn'] | Schemas['CoatsIn'] | Schemas['FilmIn'],
   ) {
     unwrap(await api.POST('/api/shelf/{key}/tests', { params: path(), body }))
     await changed()
@@ -87,7 +90,11 @@ export function useTin(tinKey: MaybeRefOrGetter<string>) {
 
   /** A reading that was set aside counts all the same. */
   async function believe(reading: number) {
-    unwrap(await api.POST('/api/shelf/readings/{reading_id}/restore', { params: { path: { reading_id: reading } } }))
+    unwrap(
+      await api.POST('/api/shelf/readings/{reading_id}/restore', {
+        params: { path: { reading_id: reading } },
+      }),
+    )
     await changed()
   }
 

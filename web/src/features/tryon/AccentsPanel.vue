@@ -128,12 +128,15 @@ async function keep(one: Schemas['AccentOut']): Promise<string> {
         >
         <span class="soft"
           >It {{ one.words === 'speaks' || one.words === 'shouts' ? one.words : `is ${one.words}` }} there: on
-          {{ sayPlaces(100 * one.share, 1) }} % of the painted area, loudness {{ sayNumber(one.loud, 1) }}.</span
+          {{ sayPlaces(100 * one.share, 1) }} % of the painted area, loudness
+          {{ sayNumber(one.loud, 1) }}.</span
         >
         <BButton variant="outline-secondary" size="sm" @click="lay(one)">Try it on the piece</BButton>
       </li>
     </ul>
-    <p class="soft">Loudness is how far it differs from what is around it, times the root of its share: 5 speaks.</p>
+    <p class="soft">
+      Loudness is how far it differs from what is around it, times the root of its share: 5 speaks.
+    </p>
   </div>
 </template>
 

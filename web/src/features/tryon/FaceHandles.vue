@@ -17,7 +17,12 @@ const emit = defineEmits<{
 }>()
 const share = (value: number, most: number) => `${drawn((100 * value) / most, 2)}%`
 const asText = (points: Corner[]) => points.map((p) => p.join(',')).join(' ')
-const steps: Record<string, Corner> = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, -2], ArrowDown: [0, 2] }
+const steps: Record<string, Corner> = {
+  ArrowLeft: [-2, 0],
+  ArrowRight: [2, 0],
+  ArrowUp: [0, -2],
+  ArrowDown: [0, 2],
+}
 
 function key(event: KeyboardEvent, nudge: (by: Corner) => void) {
   const by = steps[event.key]

@@ -28,15 +28,21 @@ function widen(at: number, text: string) {
         :model-value="face.zone"
         @update:model-value="emit('change', n, { zone: $event as NonNullable<Face['zone']> })"
       >
-        <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">{{ title }}</option></BFormSelect
+        <option v-for="(title, zone) in ZONE_TITLES" :key="zone" :value="zone">
+          {{ title }}
+        </option></BFormSelect
       ><BFormInput
         inputmode="decimal"
         :aria-label="`Face ${(n + 1).toString()} is so wide, in ${lengthUnit}`"
         :model-value="inUnit(face.width ?? 0.5)"
         @change="widen(n, ($event.target as HTMLInputElement).value)"
       />
-      {{ lengthUnit }} wide<template v-if="!face.known && sizes[n]"> ± {{ inUnit(sizes[n].width_error) }}</template>
-      <template v-if="sizes[n]">, {{ inUnit(sizes[n].height) }} ± {{ inUnit(sizes[n].height_error) }} high</template>
+      {{ lengthUnit }} wide<template v-if="!face.known && sizes[n]">
+        ± {{ inUnit(sizes[n].width_error) }}</template
+      >
+      <template v-if="sizes[n]"
+        >, {{ inUnit(sizes[n].height) }} ± {{ inUnit(sizes[n].height_error) }} high</template
+      >
       <BFormCheckbox
         :aria-label="`Face ${(n + 1).toString()} was measured`"
         :model-value="face.known"

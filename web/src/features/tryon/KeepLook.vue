@@ -9,7 +9,12 @@ import { preferences } from '../../shared/preferences'
 import SheetModal from '../../shared/SheetModal.vue'
 
 /** A look's name, its papers and pictures, and where else it is worn. */
-defineProps<{ job: Schemas['JobWholeOut']; look: Schemas['FinishOut']; piece: Schemas['PieceOut']; several: boolean }>()
+defineProps<{
+  job: Schemas['JobWholeOut']
+  look: Schemas['FinishOut']
+  piece: Schemas['PieceOut']
+  several: boolean
+}>()
 const showing = ref(false)
 const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
 </script>
@@ -34,7 +39,9 @@ const emit = defineEmits<{ rename: [name: string]; wearAll: []; remove: [] }>()
         >sheets of the whole set “{{ piece.belongs }}”</a
       >
       <a :href="`/api/pieces/${piece.id}/look.png?light=${preferences.light}`">picture</a>
-      <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`">before and after</a>
+      <a :href="`/api/pieces/${piece.id}/look.png?before_after=true&light=${preferences.light}`"
+        >before and after</a
+      >
       <a :href="`/api/looks/${look.id}/file`">the look as a file</a>
       <BButton variant="plain" @click="showing = true">Show a client</BButton>
       <BButton v-if="several" variant="plain" @click="emit('wearAll')">Use it on all pieces</BButton>

@@ -45,7 +45,8 @@ async function keep() {
   try {
     const made = unwrap(await api.POST('/api/pieces/{piece_id}/ladder/mixes', { params: ask() }))
     say(`${made.length.toString()} steps stand with your jugs.`, async () => {
-      for (const mix of made) unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: mix.id } } }))
+      for (const mix of made)
+        unwrap(await api.DELETE('/api/mixes/{mix_id}', { params: { path: { mix_id: mix.id } } }))
       await queries.invalidateQueries({ queryKey: jobKey() })
     })
     await queries.invalidateQueries({ queryKey: jobKey() })
@@ -106,7 +107,9 @@ async function keep() {
           </li>
           <li>The last row is {{ nameOf(second) }} itself, from its own jug.</li>
         </ol>
-        <p class="soft">All coats of a row come before the next addition: nothing can be taken out of a jug.</p>
+        <p class="soft">
+          All coats of a row come before the next addition: nothing can be taken out of a jug.
+        </p>
         <div class="acts">
           <BButton variant="primary" @click="keep">Keep the steps between as jugs</BButton>
           <a :href="strip" class="btn btn-outline-secondary" target="_blank" rel="noopener"

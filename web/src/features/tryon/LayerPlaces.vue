@@ -11,9 +11,13 @@ const emit = defineEmits<{ set: [names: string[]] }>()
 const words = usePieceWords()
 const usual = computed(() => Object.keys(piece.areas))
 const asked = computed(() => [
-  ...new Set(piece.parts.flatMap((part) => part.faces.filter((face) => face.when_asked).map((face) => face.zone))),
+  ...new Set(
+    piece.parts.flatMap((part) => part.faces.filter((face) => face.when_asked).map((face) => face.zone)),
+  ),
 ])
-const titles = computed(() => Object.fromEntries((words.value?.zones ?? []).map((one) => [one.key, one.title])))
+const titles = computed(() =>
+  Object.fromEntries((words.value?.zones ?? []).map((one) => [one.key, one.title])),
+)
 /** What a layer lies on whose last face was taken from it. */
 const NOWHERE = 'nowhere'
 const single = computed(() => names.filter((name) => name !== NOWHERE && !(name in titles.value)))
@@ -59,7 +63,9 @@ function say(name: string) {
       {{ titles[name] ?? name }}
     </BFormCheckbox>
   </fieldset>
-  <p v-if="names.includes(NOWHERE)" role="status"><b>It lies nowhere.</b> Tick where it goes, or remove it.</p>
+  <p v-if="names.includes(NOWHERE)" role="status">
+    <b>It lies nowhere.</b> Tick where it goes, or remove it.
+  </p>
   <ul v-if="single.length > 0">
     <li v-for="name in single" :key="name">
       {{ say(name) }}
@@ -81,7 +87,9 @@ function say(name: string) {
       <option v-for="kind in kinds" :key="kind" :value="kind">every {{ kind }}</option>
     </optgroup>
     <optgroup v-for="part in piece.parts" :key="part.key" :label="part.name">
-      <option v-for="face in part.faces" :key="face.name" :value="face.name">{{ part.name }}, {{ face.said }}</option>
+      <option v-for="face in part.faces" :key="face.name" :value="face.name">
+        {{ part.name }}, {{ face.said }}
+      </option>
     </optgroup>
   </PickOne>
 </template>

@@ -39,7 +39,10 @@ function settle() {
   </label>
   <label v-else-if="setting.control === 'choice'"
     >{{ setting.title }}
-    <BFormSelect :model-value="layer[setting.key]" @update:model-value="emit('set', { [setting.key]: String($event) })">
+    <BFormSelect
+      :model-value="layer[setting.key]"
+      @update:model-value="emit('set', { [setting.key]: String($event) })"
+    >
       <option v-for="(text, key) in setting.options" :key="key" :value="key">{{ text }}</option>
     </BFormSelect>
   </label>

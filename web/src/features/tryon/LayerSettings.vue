@@ -48,7 +48,9 @@ const gilding = computed(() => kind.value?.generic === 'metals')
 const addWords = computed(() =>
   wants.value > 0 ? 'one colour more' : gilding.value ? 'another leaf' : 'choose the tin',
 )
-const dropWords = computed(() => (wants.value > 1 ? 'one colour less' : gilding.value ? 'plain gold' : 'any tin'))
+const dropWords = computed(() =>
+  wants.value > 1 ? 'one colour less' : gilding.value ? 'plain gold' : 'any tin',
+)
 
 function set(part: Partial<Layer>) {
   emit('change', { ...layer, ...part })

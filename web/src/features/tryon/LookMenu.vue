@@ -10,7 +10,12 @@ const { presets } = defineProps<{
   canUndo: boolean
   canRedo: boolean
 }>()
-const emit = defineEmits<{ wear: [look: number | null]; begin: [key: string, title: string]; undo: []; redo: [] }>()
+const emit = defineEmits<{
+  wear: [look: number | null]
+  begin: [key: string, title: string]
+  undo: []
+  redo: []
+}>()
 
 function turn(value: string) {
   const preset = presets.find((one) => `preset:${one.key}` === value)
@@ -21,7 +26,12 @@ function turn(value: string) {
 
 <template>
   <div class="row-of">
-    <FindSelect find="a look" aria-label="Look" :model-value="worn ?? ''" @update:model-value="turn(String($event))">
+    <FindSelect
+      find="a look"
+      aria-label="Look"
+      :model-value="worn ?? ''"
+      @update:model-value="turn(String($event))"
+    >
       <option value="">bare</option>
       <optgroup label="looks of this job">
         <option v-for="one in looks" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -32,8 +42,12 @@ function turn(value: string) {
         </option>
       </optgroup>
     </FindSelect>
-    <BButton variant="plain" class="icon" :disabled="!canUndo" aria-label="Undo" @click="emit('undo')">↶</BButton>
-    <BButton variant="plain" class="icon" :disabled="!canRedo" aria-label="Redo" @click="emit('redo')">↷</BButton>
+    <BButton variant="plain" class="icon" :disabled="!canUndo" aria-label="Undo" @click="emit('undo')"
+      >↶</BButton
+    >
+    <BButton variant="plain" class="icon" :disabled="!canRedo" aria-label="Redo" @click="emit('redo')"
+      >↷</BButton
+    >
   </div>
 </template>
 

@@ -24,7 +24,11 @@ const MOST = 5
 const all = ref(false)
 const shown = computed(() => (all.value ? judged.remarks : judged.remarks.slice(0, MOST)))
 const emit = defineEmits<{ choose: [at: number] }>()
-const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done both ways', advice: 'Worth knowing' }
+const weights: Record<string, string> = {
+  wrong: 'This will fail',
+  school: 'Done both ways',
+  advice: 'Worth knowing',
+}
 </script>
 
 <template>
@@ -35,7 +39,12 @@ const weights: Record<string, string> = { wrong: 'This will fail', school: 'Done
         <small>{{ weights[remark.weight] }}</small>
         <FoldOut :title="`${remark.words}`">
           <p>{{ remark.why }}</p>
-          <BButton v-if="remark.layer !== null" variant="plain" class="link" @click="emit('choose', remark.layer ?? 0)">
+          <BButton
+            v-if="remark.layer !== null"
+            variant="plain"
+            class="link"
+            @click="emit('choose', remark.layer ?? 0)"
+          >
             layer {{ (remark.layer ?? 0) + 1 }}
           </BButton>
           <BButton

@@ -9,7 +9,16 @@ import { usePicture } from '../../shared/usePicture'
 import BeforeAfter from './BeforeAfter.vue'
 import FaceHandles from './FaceHandles.vue'
 import FaceList from './FaceList.vue'
-import { changedFace, type Corner, CORNERS, type Face, inTheMiddle, movedCorner, snapped, withFace } from './faces'
+import {
+  changedFace,
+  type Corner,
+  CORNERS,
+  type Face,
+  inTheMiddle,
+  movedCorner,
+  snapped,
+  withFace,
+} from './faces'
 import { useFaceSizes } from './useFaceSizes'
 import { usePiecePhoto } from './usePiecePhoto'
 import { pictureOf } from '../../shared/photos'
@@ -31,7 +40,11 @@ const { sizes } = useFaceSizes(photo, faces, held, (now) => {
 /** The light of the photo, made honest by its white where that was tapped. */
 const lighting = computed((): NonNullable<Schemas['DressIn']['lighting']> =>
   white.value
-    ? { method: 'white', grey: false, area: { shape: 'spot', x: white.value[0], y: white.value[1], radius: 10 } }
+    ? {
+        method: 'white',
+        grey: false,
+        area: { shape: 'spot', x: white.value[0], y: white.value[1], radius: 10 },
+      }
     : { method: 'none' },
 )
 
@@ -96,7 +109,9 @@ function markWhite(event: MouseEvent) {
 function nudgeWhite([x, y]: Corner) {
   if (!white.value || !photo.value) return
   const within = (value: number, most: number) => Math.min(most, Math.max(0, value))
-  change({ white: [within(white.value[0] + x, photo.value.width), within(white.value[1] + y, photo.value.height)] })
+  change({
+    white: [within(white.value[0] + x, photo.value.width), within(white.value[1] + y, photo.value.height)],
+  })
 }
 
 /** A whole face in the middle, to be dragged: for those who cannot tap. */
@@ -110,10 +125,16 @@ const next = computed(() => CORNERS[corners.value.length])
 <template>
   <div class="photo">
     <div class="bar">
-      <BFormSelect aria-label="Which photo" :model-value="photo?.id" @update:model-value="choosePhoto(Number($event))">
+      <BFormSelect
+        aria-label="Which photo"
+        :model-value="photo?.id"
+        @update:model-value="choosePhoto(Number($event))"
+      >
         <option v-for="one in job?.photos" :key="one.id" :value="one.id">{{ one.name }}</option>
       </BFormSelect>
-      <label>over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })" /></label>
+      <label
+        >over <GroundChoice :model-value="wood" own @update:model-value="change({ wood: $event })"
+      /></label>
       <BButton size="sm" variant="outline-secondary" :aria-pressed="wantsWhite" @click="markWhite">{{
         white ? 'Mark another white' : 'Mark something white'
       }}</BButton>

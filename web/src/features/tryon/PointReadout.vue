@@ -12,7 +12,9 @@ const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
   <div class="point" role="status">
     <p>
       <b>{{ point.said }}</b>
-      <BButton variant="plain" class="link" @click="emit('only', point.face)">lay this layer only here</BButton>
+      <BButton variant="plain" class="link" @click="emit('only', point.face)"
+        >lay this layer only here</BButton
+      >
     </p>
     <ol>
       <li v-for="(one, n) in point.laid" :key="n">
@@ -20,8 +22,11 @@ const emit = defineEmits<{ compare: [target: number]; only: [face: string] }>()
       </li>
     </ol>
     <p v-if="point.target_hex">
-      <span class="pair"><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }" /></span>
-      {{ point.words }}<template v-if="point.delta_E !== null">, {{ sayDifference(point.delta_E) }}</template> from
+      <span class="pair"
+        ><i :style="{ background: point.hex }" /><i :style="{ background: point.target_hex }"
+      /></span>
+      {{ point.words
+      }}<template v-if="point.delta_E !== null">, {{ sayDifference(point.delta_E) }}</template> from
       <FindSelect
         find="a colour"
         aria-label="Compared with"

@@ -21,7 +21,8 @@ const places = computed(() => [
   { key: 'wall' as const, title: 'against', said: 'The wall behind it', offered: walls.value },
   { key: 'floor' as const, title: 'on', said: 'The floor under it', offered: floors.value },
 ])
-const set = (key: 'wall' | 'floor', name: string) => (room.value = { ...room.value, [key]: name || undefined })
+const set = (key: 'wall' | 'floor', name: string) =>
+  (room.value = { ...room.value, [key]: name || undefined })
 </script>
 
 <template>
@@ -35,7 +36,9 @@ const set = (key: 'wall' | 'floor', name: string) => (room.value = { ...room.val
       <option value="">the mat</option>
       <option v-for="title in one.offered" :key="title" :value="title">{{ title }}</option>
       <optgroup v-if="job && job.targets.length > 0" label="a caught colour">
-        <option v-for="target in job.targets" :key="target.id" :value="`found:${target.id}`">{{ target.name }}</option>
+        <option v-for="target in job.targets" :key="target.id" :value="`found:${target.id}`">
+          {{ target.name }}
+        </option>
       </optgroup>
     </BFormSelect>
   </label>

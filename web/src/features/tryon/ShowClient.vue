@@ -16,7 +16,8 @@ const queries = useQueryClient()
 const { data: lights } = useLights()
 const { data } = useQuery({
   queryKey: computed(() => ['choices', job.id]),
-  queryFn: async () => unwrap(await api.GET('/api/jobs/{job_id}/choices', { params: { path: { job_id: job.id } } })),
+  queryFn: async () =>
+    unwrap(await api.GET('/api/jobs/{job_id}/choices', { params: { path: { job_id: job.id } } })),
 })
 const mine = computed(() => (data.value ?? []).filter((one) => one.piece_id === piece.id))
 const chosen = ref<number[]>(job.looks.slice(-2).map((look) => look.id))
@@ -125,7 +126,9 @@ async function remove(choice: Schemas['ChoiceOut']) {
           <BButton
             size="sm"
             variant="outline-secondary"
-            @click="answer = { choice: choice.id, look: choice.answer_id?.toString() ?? '', words: choice.answer }"
+            @click="
+              answer = { choice: choice.id, look: choice.answer_id?.toString() ?? '', words: choice.answer }
+            "
             >{{ choice.answered ? 'Change the answer' : 'Keep their answer' }}</BButton
           >
           <BButton size="sm" variant="plain" @click="remove(choice)">Remove</BButton>
@@ -135,7 +138,9 @@ async function remove(choice: Schemas['ChoiceOut']) {
             >They chose
             <BFormSelect v-model="answer.look">
               <option value="">none of them</option>
-              <option v-for="look in choice.look_ids" :key="look" :value="look.toString()">{{ nameOf(look) }}</option>
+              <option v-for="look in choice.look_ids" :key="look" :value="look.toString()">
+                {{ nameOf(look) }}
+              </option>
             </BFormSelect></label
           >
           <label>In their words <BFormInput v-model="answer.words" maxlength="1000" /></label>

@@ -38,7 +38,9 @@ function turn(id: number) {
         <LookPicture :piece="piece" :layers="look.layers" :name="look.name" />
         <figcaption>
           {{ look.name }}
-          <BButton v-if="look.id !== worn" variant="plain" @click="emit('wear', look.id)">Use this look</BButton>
+          <BButton v-if="look.id !== worn" variant="plain" @click="emit('wear', look.id)"
+            >Use this look</BButton
+          >
           <span v-else>in use</span>
         </figcaption>
       </figure>

@@ -19,7 +19,9 @@ const lines: { key: keyof Schemas['CardOut']; title: string }[] = [
 
 <template>
   <FoldOut title="how it is done">
-    <p class="tools"><InkSign v-for="(sign, at) in card.signs.split(' ')" :key="at" :name="`tool-${sign}`" /></p>
+    <p class="tools">
+      <InkSign v-for="(sign, at) in card.signs.split(' ')" :key="at" :name="`tool-${sign}`" />
+    </p>
     <dl>
       <template v-for="line in lines" :key="line.key">
         <template v-if="card[line.key]">

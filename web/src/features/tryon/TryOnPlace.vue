@@ -54,7 +54,8 @@ const { point, at, target, targetId, pick } = usePickedPoint(piece, picture.show
 
 const { laying, layOut, stop } = useLaying(layers)
 const layingTitle = computed(
-  () => book.value?.kinds.find((one) => one.key === layers.value[laying.value ?? -1]?.kind)?.title ?? 'Pattern',
+  () =>
+    book.value?.kinds.find((one) => one.key === layers.value[laying.value ?? -1]?.kind)?.title ?? 'Pattern',
 )
 
 watch([() => piece.value?.id, () => look.value?.id], () => {
@@ -183,7 +184,14 @@ useUndoKeys(wear)
         @lay-out="layOut(chosen)"
       />
       <FoldOut v-if="piece && layers.length > 0" v-model:open="accents" title="accents that would answer it">
-        <AccentsPanel v-if="accents" :job="job" :piece="piece" :layers="layers" :room="room" @lay="inHand.lay" />
+        <AccentsPanel
+          v-if="accents"
+          :job="job"
+          :piece="piece"
+          :layers="layers"
+          :room="room"
+          @lay="inHand.lay"
+        />
       </FoldOut>
       <LookRemarks
         v-if="judged && layers.length > 0"

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 /** What is shown of a look. */
-const views = { piece: 'the piece', beside: 'looks side by side', photo: 'my photo', ladder: 'ombre, row by row' }
+const views = {
+  piece: 'the piece',
+  beside: 'looks side by side',
+  photo: 'my photo',
+  ladder: 'ombre, row by row',
+}
 const view = defineModel<keyof typeof views>('view', { required: true })
 </script>
 

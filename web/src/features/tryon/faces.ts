@@ -29,7 +29,12 @@ export function changedFace(faces: Face[], at: number, part: Partial<Face>): Fac
 }
 
 /** Faces with one corner moved. */
-export function movedCorner(faces: Face[], face: number, corner: number, to: (from: Corner) => Corner): Face[] {
+export function movedCorner(
+  faces: Face[],
+  face: number,
+  corner: number,
+  to: (from: Corner) => Corner,
+): Face[] {
   return changedFace(faces, face, {
     corners: faces[face]?.corners.map((one, n) => (n === corner ? to(one) : one)) ?? [],
   })

@@ -24,7 +24,9 @@ export function useFaceSizes(
   held: Readonly<Ref<unknown>>,
   change: (faces: Face[]) => void,
 ) {
-  const marked = computed(() => faces.value.map(({ corners, known, width }) => [corners, known, known ? width : 0]))
+  const marked = computed(() =>
+    faces.value.map(({ corners, known, width }) => [corners, known, known ? width : 0]),
+  )
   const { data: sizes } = useQuery({
     queryKey: computed(() => ['sizes', photo.value?.id, marked.value]),
     enabled: computed(() => !held.value && faces.value.some((face) => face.known)),

@@ -30,7 +30,9 @@ export function useFinishPicture(
   const room = ref<Room>({})
   const raking = ref(false)
   const shown = computed(() =>
-    solo.value === undefined ? layers.value : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
+    solo.value === undefined
+      ? layers.value
+      : layers.value.map((one, n) => ({ ...one, on: n === solo.value })),
   )
   const settledPeek = useSettled(() => peeked.value)
   const picture = usePicture(() => {
@@ -54,5 +56,16 @@ export function useFinishPicture(
       drawn: drawnBy(piece.value),
     }
   })
-  return { opened, room, raking, sliding, solo, peeked, stageAt, shown, src: picture.src, wrong: picture.wrong }
+  return {
+    opened,
+    room,
+    raking,
+    sliding,
+    solo,
+    peeked,
+    stageAt,
+    shown,
+    src: picture.src,
+    wrong: picture.wrong,
+  }
 }

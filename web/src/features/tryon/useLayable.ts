@@ -48,7 +48,12 @@ export function useLayable() {
         laid: mix.laid ?? null,
       }
     for (const tin of shelf.value ?? [])
-      found[`pot:${tin.key}`] = { name: tin.name, hex: tin.hex ?? CLEAR, group: 'tins on the shelf', kind: tin.kind }
+      found[`pot:${tin.key}`] = {
+        name: tin.name,
+        hex: tin.hex ?? CLEAR,
+        group: 'tins on the shelf',
+        kind: tin.kind,
+      }
     const generic = { waxes: book.value?.waxes ?? [], metals: book.value?.metals ?? [] }
     for (const [kind, names] of Object.entries(generic))
       for (const name of names) {
@@ -79,12 +84,20 @@ export function useLayable() {
   function asMixed(kind: Schemas['LayerKindOut'], key: string): Partial<Layer> {
     const laid = colours.value[key]?.laid
     if (!laid || LAYER_OF[laid.kind] !== kind.key) return {}
-    return { coats: laid.coats, wipe: laid.wipe, dwell: Math.max(0.5, laid.wait), water: 0, place: 'everywhere' }
+    return {
+      coats: laid.coats,
+      wipe: laid.wipe,
+      dwell: Math.max(0.5, laid.wait),
+      water: 0,
+      place: 'everywhere',
+    }
   }
 
   /** What a layer needs that neither stands on the shelf nor is a jug of this job. */
   function missing(kind: Schemas['LayerKindOut']) {
-    const titles = kind.takes.map((key) => kinds.value?.find((one) => one.key === key)?.title.toLowerCase() ?? key)
+    const titles = kind.takes.map(
+      (key) => kinds.value?.find((one) => one.key === key)?.title.toLowerCase() ?? key,
+    )
     const needs = titles.length > 3 ? 'a paint or a jug' : titles.join(' or ')
     return `${kind.title} takes ${needs}, and there is none: add a tin on the Shelf, or keep a jug in Mingle.`
   }

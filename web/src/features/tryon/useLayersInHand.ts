@@ -71,7 +71,9 @@ export function useLayersInHand(
   /** What wear may go down to. */
   const below = computed(() => [
     'the bare piece',
-    ...layers.value.slice(0, chosen.value).map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
+    ...layers.value
+      .slice(0, chosen.value)
+      .map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
   ])
   return { chosen, layer, set, add, lay, remove, twice, refine, shift, offeredNow, below }
 }

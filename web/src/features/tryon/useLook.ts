@@ -48,7 +48,12 @@ export function useLook() {
   const layers = ref<Layer[]>([])
   const history = useHistory(layers)
   /** Whose layers these are: a piece, and the look it wears, which is made with the first layer. */
-  let worn: { piece?: number | undefined; look?: number | undefined; version?: number | undefined; title: string } = {
+  let worn: {
+    piece?: number | undefined
+    look?: number | undefined
+    version?: number | undefined
+    title: string
+  } = {
     title: 'My look',
   }
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -128,7 +133,8 @@ export function useLook() {
       await api.PUT('/api/looks/{look_id}', {
         params: { path: { look_id: look } },
         body,
-        headers: version === undefined ? {} : { 'If-Match': `"look-${look.toString()}-${version.toString()}"` },
+        headers:
+          version === undefined ? {} : { 'If-Match': `"look-${look.toString()}-${version.toString()}"` },
         keepalive: true, // also when the page is being left
       }),
     )
@@ -303,7 +309,10 @@ export function useLook() {
     try {
       const body = JSON.parse(await file.text()) as Schemas['LookFile']
       const made = unwrap(
-        await api.POST('/api/jobs/{job_id}/looks/import', { params: { path: { job_id: jobId.value } }, body }),
+        await api.POST('/api/jobs/{job_id}/looks/import', {
+          params: { path: { job_id: jobId.value } },
+          body,
+        }),
       )
       await refresh()
       await wearLook(made.id)

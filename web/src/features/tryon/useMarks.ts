@@ -50,7 +50,11 @@ export function useMarks(photo: Readonly<Ref<Schemas['PhotoOut'] | undefined>>) 
   async function save(id: number, body: Marks) {
     try {
       unwrap(
-        await api.PUT('/api/photos/{photo_id}/marks', { params: { path: { photo_id: id } }, body, keepalive: true }),
+        await api.PUT('/api/photos/{photo_id}/marks', {
+          params: { path: { photo_id: id } },
+          body,
+          keepalive: true,
+        }),
       )
       await queries.invalidateQueries({ queryKey: jobKey() })
     } catch (error) {

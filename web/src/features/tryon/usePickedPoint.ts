@@ -17,7 +17,9 @@ export function usePickedPoint(
   const point = ref<Schemas['PointOut']>()
   const at = ref<{ x: number; y: number }>()
   const targetId = ref<number>()
-  const target = computed(() => job.value?.targets.find((one) => one.id === targetId.value) ?? job.value?.targets[0])
+  const target = computed(
+    () => job.value?.targets.find((one) => one.id === targetId.value) ?? job.value?.targets[0],
+  )
 
   async function pick(place: { x: number; y: number }) {
     at.value = place

@@ -7,7 +7,13 @@ import { preferences } from '../../shared/preferences'
 /** How rough each layer is on the piece, in words; empty of what is smooth. */
 export function useRoughness(piece: Ref<Schemas['PieceOut'] | undefined>, layers: Readonly<Ref<string>>) {
   return useQuery({
-    queryKey: computed(() => ['shelf', 'roughness', piece.value?.id ?? 0, layers.value, preferences.value.unit]),
+    queryKey: computed(() => [
+      'shelf',
+      'roughness',
+      piece.value?.id ?? 0,
+      layers.value,
+      preferences.value.unit,
+    ]),
     enabled: computed(() => piece.value !== undefined),
     placeholderData: keepPreviousData,
     queryFn: async () =>

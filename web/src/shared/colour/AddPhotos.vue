@@ -61,7 +61,14 @@ const words = computed(() => {
     <label :for="field" class="btn btn-outline-secondary" :class="{ disabled: sending }">{{ words }}</label>
     <span class="visually-hidden" role="status">{{ sending ? words : '' }}</span>
     <template v-if="byFinger && !sending">
-      <input :id="camera" class="visually-hidden" type="file" accept="image/*" capture="environment" @change="picked" />
+      <input
+        :id="camera"
+        class="visually-hidden"
+        type="file"
+        accept="image/*"
+        capture="environment"
+        @change="picked"
+      />
       <label :for="camera" class="btn btn-outline-secondary">Take a photo</label>
     </template>
     <BButton v-if="sending" variant="plain" class="link" @click="stop">Stop</BButton>

@@ -15,7 +15,9 @@ const colour = defineModel<Colour | undefined>('colour', { required: true })
 const { job } = useJob()
 const from = ref<'thing' | 'photo'>('thing')
 const photoId = ref<number>()
-const photo = computed(() => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0])
+const photo = computed(
+  () => job.value?.photos.find((one) => one.id === photoId.value) ?? job.value?.photos[0],
+)
 const { chip, wrong } = useLook(colour)
 watch([from, photoId], () => {
   colour.value = undefined

@@ -55,7 +55,10 @@ async function read(asked: { white?: string; first?: number } = {}) {
   const white = asked.white ?? (found.value?.white_known === 'chosen' ? found.value.white : undefined)
   if (white) query.set('white', white)
   try {
-    found.value = await sendFile<Schemas['ColourFileOut']>(`/api/colours/file?${query.toString()}`, file.value)
+    found.value = await sendFile<Schemas['ColourFileOut']>(
+      `/api/colours/file?${query.toString()}`,
+      file.value,
+    )
     chosen.value = undefined
     if (!words.value && !asked.first) choose(0)
   } catch (error) {
@@ -85,7 +88,8 @@ function choose(at: number) {
     />
     <label for="colour-file" class="btn btn-outline-secondary">Open a file of colours</label>
     <p class="soft">
-      GIMP palette, a table as text, .xlsx or .ods, CGATS or ISO 28178 text, CxF3, JSON; spectra, Lab, XYZ, RGB or hex.
+      GIMP palette, a table as text, .xlsx or .ods, CGATS or ISO 28178 text, CxF3, JSON; spectra, Lab, XYZ,
+      RGB or hex.
     </p>
     <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-for="note in found?.notes" :key="note" class="note">{{ note }}</p>
@@ -101,7 +105,13 @@ function choose(at: number) {
       <template v-if="found.total > found.colours.length">
         <label
           ><span>{{ part }}</span>
-          <BFormInput v-model="words" type="search" placeholder="find a colour" autocomplete="off" @change="read()" />
+          <BFormInput
+            v-model="words"
+            type="search"
+            placeholder="find a colour"
+            autocomplete="off"
+            @change="read()"
+          />
         </label>
         <BButton
           v-if="found.first > 0"

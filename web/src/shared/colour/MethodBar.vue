@@ -38,7 +38,11 @@ function pick(key: string) {
     <FoldNarrow :title="`In the photo there is ${titles[light.method.value]}`">
       <fieldset>
         <legend>In the photo there is</legend>
-        <label v-for="known in methods" :key="known.method" :class="{ on: light.method.value === known.method }">
+        <label
+          v-for="known in methods"
+          :key="known.method"
+          :class="{ on: light.method.value === known.method }"
+        >
           <input
             class="visually-hidden"
             type="radio"
@@ -73,7 +77,9 @@ function pick(key: string) {
         v-if="light.marks.value.length > 0"
         variant="plain"
         class="again"
-        @click="light.choose(light.method.value === 'chart' && light.found.value ? 'chart' : light.method.value)"
+        @click="
+          light.choose(light.method.value === 'chart' && light.found.value ? 'chart' : light.method.value)
+        "
       >
         Mark again
       </BButton>

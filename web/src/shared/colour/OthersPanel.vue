@@ -40,7 +40,14 @@ const groups = computed<{ title: string; known: Known[] }[]>(() => [
     title: 'Tins',
     known: (shelf.value ?? []).flatMap((one) =>
       one.hex
-        ? [{ id: `p-${one.key}`, title: one.name, hex: one.hex, colour: { source: 'material' as const, key: one.key } }]
+        ? [
+            {
+              id: `p-${one.key}`,
+              title: one.name,
+              hex: one.hex,
+              colour: { source: 'material' as const, key: one.key },
+            },
+          ]
         : [],
     ),
   },
@@ -65,14 +72,17 @@ watch(
       colour.value = undefined
       return
     }
-    const base: Colour = other ? { source: 'between', first: one, second: other, share: share.value / 100 } : one
+    const base: Colour = other
+      ? { source: 'between', first: one, second: other, share: share.value / 100 }
+      : one
     const steps = Object.fromEntries(
       pairs.flatMap(([less, more], at) => {
         const by = moved.value[at] ?? 0
         return by === 0 ? [] : [[by < 0 ? less : more, Math.abs(by)]]
       }),
     )
-    colour.value = Object.keys(steps).length > 0 ? ({ source: 'stepped', of: base, ...steps } as Colour) : base
+    colour.value =
+      Object.keys(steps).length > 0 ? ({ source: 'stepped', of: base, ...steps } as Colour) : base
   },
   { deep: true },
 )

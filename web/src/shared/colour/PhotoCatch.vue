@@ -56,7 +56,12 @@ function hover(at: Point) {
   timer = setTimeout(() => {
     const mine = ++newest
     const body = {
-      colour: { source: 'photo' as const, photo_id: photo.id, area: spotAt(at), lighting: light.lighting.value },
+      colour: {
+        source: 'photo' as const,
+        photo_id: photo.id,
+        area: spotAt(at),
+        lighting: light.lighting.value,
+      },
     }
     void api
       .POST('/api/colours/look', { params: { query: { light: preferences.value.light } }, body })

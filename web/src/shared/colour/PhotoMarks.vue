@@ -14,7 +14,8 @@ const { marks, line, freehand } = defineProps<{
   freehand: boolean
 }>()
 const asText = (points: Point[]) => points.map((p) => `${drawn(p.x, 1)},${drawn(p.y, 1)}`).join(' ')
-const outlineOf = (area: Area) => (area.shape === 'freehand' ? [asText(area.points.map(([x, y]) => ({ x, y })))] : [])
+const outlineOf = (area: Area) =>
+  area.shape === 'freehand' ? [asText(area.points.map(([x, y]) => ({ x, y })))] : []
 const outlines = computed(() => [
   ...marks.flatMap(({ area }) => outlineOf(area)),
   ...(freehand && line.length > 1 ? [asText(line)] : []),

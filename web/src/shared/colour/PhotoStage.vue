@@ -47,7 +47,10 @@ watch(
 function pointAt(event: PointerEvent): Point {
   const box = element.value?.getBoundingClientRect()
   if (!box) return { x: 0, y: 0 }
-  return onPhoto(view.value, { x: event.clientX - box.left, y: event.clientY - box.top }, box, { width, height })
+  return onPhoto(view.value, { x: event.clientX - box.left, y: event.clientY - box.top }, box, {
+    width,
+    height,
+  })
 }
 
 function down(event: PointerEvent) {
@@ -131,7 +134,13 @@ const plane = computed(() => {
     >
       <div class="plane" :style="plane">
         <img :src="src" :alt="name" draggable="false" />
-        <PhotoMarks :width="width" :height="height" :marks="marks" :line="line" :freehand="freehand === true" />
+        <PhotoMarks
+          :width="width"
+          :height="height"
+          :marks="marks"
+          :line="line"
+          :freehand="freehand === true"
+        />
         <PhotoLoupe
           v-if="cursor && !hand.pinching()"
           :src="src"
@@ -145,7 +154,11 @@ const plane = computed(() => {
     </div>
     <div class="zoom" role="group" aria-label="Zoom">
       <BButton variant="plain" aria-label="Zoom in" @click="hand.zoomTo(view.zoom * 1.6)">+</BButton>
-      <BButton variant="plain" aria-label="Zoom out" :disabled="view.zoom === 1" @click="hand.zoomTo(view.zoom / 1.6)"
+      <BButton
+        variant="plain"
+        aria-label="Zoom out"
+        :disabled="view.zoom === 1"
+        @click="hand.zoomTo(view.zoom / 1.6)"
         >−</BButton
       >
     </div>

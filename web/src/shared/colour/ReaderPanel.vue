@@ -84,7 +84,9 @@ async function setFault(fault: unknown) {
       {{ wordsOf(error) }} <BButton variant="plain" class="again" @click="refetch()">Try again</BButton>
     </p>
     <p v-else-if="isFetching" role="status">Looking for the reader…</p>
-    <BButton variant="outline-secondary" :disabled="busy !== ''" @click="calibrate">1 · Calibrate on white</BButton>
+    <BButton variant="outline-secondary" :disabled="busy !== ''" @click="calibrate"
+      >1 · Calibrate on white</BButton
+    >
     <label v-if="reader?.stand_in">
       What lies under it
       <BFormSelect v-model="sample">
@@ -92,7 +94,10 @@ async function setFault(fault: unknown) {
         <option v-for="name in reader.tray" :key="name" :value="name">{{ name }}</option>
       </BFormSelect>
     </label>
-    <BButton variant="outline-secondary" :disabled="busy !== '' || (reader?.stand_in && !sample)" @click="read"
+    <BButton
+      variant="outline-secondary"
+      :disabled="busy !== '' || (reader?.stand_in && !sample)"
+      @click="read"
       >2 · Read it</BButton
     >
     <p role="status" class="said">{{ busy || said }}</p>

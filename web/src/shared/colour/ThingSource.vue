@@ -47,7 +47,13 @@ function typed() {
 <template>
   <div class="thing">
     <div class="ways" role="group" aria-label="Where the colour comes from">
-      <BButton v-for="name in ways" :key="name" variant="plain" :aria-pressed="way === name" @click="way = name">
+      <BButton
+        v-for="name in ways"
+        :key="name"
+        variant="plain"
+        :aria-pressed="way === name"
+        @click="way = name"
+      >
         {{ titles[name] }}
       </BButton>
     </div>

@@ -37,7 +37,11 @@ export function useLook(
   }
 
   watch(
-    [() => JSON.stringify(toValue(colour)), () => JSON.stringify(toValue(background)), () => preferences.value.light],
+    [
+      () => JSON.stringify(toValue(colour)),
+      () => JSON.stringify(toValue(background)),
+      () => preferences.value.light,
+    ],
     () => void look(),
     { immediate: true },
   )

@@ -41,7 +41,9 @@ export function usePhotos() {
   /** The photo that ships with the program, to try with. */
   async function addSample(jobId: number): Promise<number | undefined> {
     try {
-      const photo = unwrap(await api.POST('/api/jobs/{job_id}/photos/sample', { params: { path: { job_id: jobId } } }))
+      const photo = unwrap(
+        await api.POST('/api/jobs/{job_id}/photos/sample', { params: { path: { job_id: jobId } } }),
+      )
       await queries.invalidateQueries({ queryKey: jobKey() })
       return photo.id
     } catch (error) {

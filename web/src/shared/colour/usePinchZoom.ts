@@ -53,7 +53,10 @@ export function usePinchZoom(element: Ref<HTMLElement | undefined>) {
     const now = box()
     const [a, b] = [...fingers.values()]
     if (!a || !b || !now) return false
-    zoomTo((view.value.zoom * apart()) / spread, { x: (a.x + b.x) / 2 - now.left, y: (a.y + b.y) / 2 - now.top })
+    zoomTo((view.value.zoom * apart()) / spread, {
+      x: (a.x + b.x) / 2 - now.left,
+      y: (a.y + b.y) / 2 - now.top,
+    })
     panBy((event.clientX - before.x) / 2, (event.clientY - before.y) / 2)
     spread = apart()
     return true

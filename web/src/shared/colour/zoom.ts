@@ -31,7 +31,11 @@ export function zoomed(view: View, wanted: number, box: Box, about?: Point): Vie
   const zoom = clamp(wanted, 1, LARGEST)
   const at = about ?? { x: box.width / 2, y: box.height / 2 }
   const grown = zoom / view.zoom
-  return shifted({ x: at.x - (at.x - view.shift.x) * grown, y: at.y - (at.y - view.shift.y) * grown }, zoom, box)
+  return shifted(
+    { x: at.x - (at.x - view.shift.x) * grown, y: at.y - (at.y - view.shift.y) * grown },
+    zoom,
+    box,
+  )
 }
 
 /** The place on a photo of a size that is seen at a place of the view. */

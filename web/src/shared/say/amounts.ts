@@ -23,7 +23,8 @@ function counted(quarters: number, name: string) {
 
 /** The millilitres of a cup, a tablespoon and a teaspoon. */
 function spoonsOf(system: string) {
-  const cup = measures.value?.sizes.find((one) => one.key === (system === 'us' ? 'cup' : 'metric_cup'))?.ml ?? 1
+  const cup =
+    measures.value?.sizes.find((one) => one.key === (system === 'us' ? 'cup' : 'metric_cup'))?.ml ?? 1
   return system === 'us' ? { cup, tbsp: cup / 16, tsp: cup / 48 } : { cup, tbsp: 15, tsp: 5 }
 }
 
@@ -47,7 +48,8 @@ function spoonWords(quarters: number, system: string): string {
 function inSpoons(ml: number, system: string): Said {
   const quarter = spoonsOf(system).tsp / 4
   const quarters = Math.round(ml / quarter)
-  if (ml <= 0 || near(quarters * quarter, ml)) return { words: spoonWords(quarters, system), ml: quarters * quarter }
+  if (ml <= 0 || near(quarters * quarter, ml))
+    return { words: spoonWords(quarters, system), ml: quarters * quarter }
   const whole = Math.floor(ml / quarter)
   const over = inDrops(ml - whole * quarter)
   if (whole === 0) return over
@@ -122,7 +124,8 @@ const UNIT_NAMES: Partial<Record<string, string>> = {
 const millilitres = (key: string) => measures.value?.sizes.find((one) => one.key === key)?.ml ?? 1
 
 /** An amount [ml] as a number to type over, in the unit of amount fields. */
-export const amountToType = (ml: number) => sayNumber(ml / millilitres(typedUnit()), typedUnit() === 'ml' ? 1 : 2)
+export const amountToType = (ml: number) =>
+  sayNumber(ml / millilitres(typedUnit()), typedUnit() === 'ml' ? 1 : 2)
 
 const SIGNS: Record<string, string> = { '¼': ' 1/4', '½': ' 1/2', '¾': ' 3/4', '⅓': ' 1/3', '⅔': ' 2/3' }
 
@@ -143,10 +146,13 @@ export function readAmount(text: string, least: number, most: number): Typed {
     .replace(/(?<!l)\.$/, '')
   const ml = name ? measures.value?.typed[name] : millilitres(typedUnit())
   if (ml === undefined || !number)
-    return { ask: `Give an amount, such as ${amountToType(250)}, or with its unit: 250 ml, 1 1/2 cups, 16 fl oz.` }
+    return {
+      ask: `Give an amount, such as ${amountToType(250)}, or with its unit: 250 ml, 1 1/2 cups, 16 fl oz.`,
+    }
   const read = readFraction(number)
   if (read.value === undefined) return read
   const value = read.value * ml
-  if (value >= least * 0.999 && value <= most * 1.001) return { value: Math.min(most, Math.max(least, value)) }
+  if (value >= least * 0.999 && value <= most * 1.001)
+    return { value: Math.min(most, Math.max(least, value)) }
   return { ask: `From ${amountToType(least)} to ${amountToType(most)} ${typedUnitName()}.` }
 }

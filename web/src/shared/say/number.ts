@@ -11,7 +11,9 @@ export function readNumber(text: string): Typed {
     const whole = plain.replace(/[.,]/g, '')
     return plain.split(/[.,]/).length > 2
       ? { value: Number(whole) }
-      : { ask: `Is ${plain} ${whole} or ${Number(plain.replace(',', '.')).toString()}? Write it without the comma.` }
+      : {
+          ask: `Is ${plain} ${whole} or ${Number(plain.replace(',', '.')).toString()}? Write it without the comma.`,
+        }
   }
   if (!/^[-+]?(\d+([.,]\d*)?|[.,]\d+)$/.test(plain)) return { ask: 'Give a number.' }
   return { value: Number(plain.replace(',', '.')) }

@@ -19,9 +19,12 @@ export const shortDay = (when: string, zone: string) =>
 
 /** 2026-12-03, as a date of the place. */
 export const isoDay = (when: string, zone: string) =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(
-    new Date(when),
-  )
+  new Intl.DateTimeFormat('en-CA', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  }).format(new Date(when))
 
 /** Minutes as they are said: 45 min, 1 h 20. */
 export function long(minutes: number): string {
@@ -49,9 +52,13 @@ export const longDay = (when: string) =>
 
 /** 3 Dec 2026, 18:30, by the clock of this browser. */
 export const dayAndClock = (when: string) =>
-  format(undefined, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }).format(
-    new Date(when),
-  )
+  format(undefined, {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(new Date(when))
 
 /** 2026-12-03, today's date where this browser is, or that of another moment. */
 export const isoHere = (when: Date = new Date()) =>

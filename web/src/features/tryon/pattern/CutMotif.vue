@@ -12,7 +12,11 @@ import { boxOf } from './layouts'
 import { pictureOf } from '../../../shared/photos'
 
 /** A motif of one's own: from a photo of the job cut as a stencil or printed as it is, from an SVG, or from a file. */
-const { job, printed, rights } = defineProps<{ job: Schemas['JobWholeOut']; printed: boolean; rights: string }>()
+const { job, printed, rights } = defineProps<{
+  job: Schemas['JobWholeOut']
+  printed: boolean
+  rights: string
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ made: [name: string] }>()
 const queries = useQueryClient()
@@ -37,7 +41,8 @@ async function keep(work: () => Promise<Schemas['MotifOut']>) {
     // What was cut before in this sheet was a try: the newest stands in its place.
     const before = made.value?.id
     made.value = await work()
-    if (before != null) unwrap(await api.DELETE('/api/motifs/{motif_id}', { params: { path: { motif_id: before } } }))
+    if (before != null)
+      unwrap(await api.DELETE('/api/motifs/{motif_id}', { params: { path: { motif_id: before } } }))
     await queries.invalidateQueries({ queryKey: ['motifs'] })
     emit('made', made.value.name)
   } catch (problem) {
@@ -157,7 +162,9 @@ const box = computed(() => (made.value ? boxOf(made.value) : ''))
                 "
                 @update:model-value="threshold = Number($event)"
               />
-              <small>{{ threshold === null ? 'as it parts best' : `${Math.round(100 * threshold)} %` }}</small>
+              <small>{{
+                threshold === null ? 'as it parts best' : `${Math.round(100 * threshold)} %`
+              }}</small>
             </label>
             <label
               >narrowest bridge

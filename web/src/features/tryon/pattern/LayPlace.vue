@@ -28,7 +28,9 @@ const size = computed(() => stage.value?.size)
 const known = computed(() => piece.value)
 const { laid, error, src, wrong } = useLayout(known, layers, number, size)
 const layout = computed(() => layers.value[number.value]?.layout ?? laid.value?.layout)
-const shown = computed(() => (laid.value && layout.value ? { ...laid.value, layout: layout.value } : undefined))
+const shown = computed(() =>
+  laid.value && layout.value ? { ...laid.value, layout: layout.value } : undefined,
+)
 const done = computed(() => layout.value?.placed ?? 0)
 const next = computed(() => shown.value?.positions[done.value])
 

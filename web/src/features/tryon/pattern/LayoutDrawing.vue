@@ -25,7 +25,12 @@ const box = computed(() => `0 0 ${drawn(laid.width * scale)} ${drawn(laid.height
         <rect width="8" height="16" fill="#fff" />
       </pattern>
     </defs>
-    <rect v-for="(one, n) in laid.faces.filter((face) => !face.bare)" :key="`f${n}`" class="face" v-bind="place(one)" />
+    <rect
+      v-for="(one, n) in laid.faces.filter((face) => !face.bare)"
+      :key="`f${n}`"
+      class="face"
+      v-bind="place(one)"
+    />
     <rect v-for="(one, n) in laid.masked" :key="`m${n}`" v-bind="place(one)" fill="url(#taped)" />
     <rect
       v-for="(one, n) in laid.spares"

@@ -41,7 +41,9 @@ const left = computed(() => laid.positions.length - laid.layout.placed)
       </template>
       <p v-else>All {{ laid.positions.length }} are laid.</p>
       <div class="acts">
-        <BButton v-if="next" variant="primary" @click="emit('placed', laid.layout.placed + 1)">Placed</BButton>
+        <BButton v-if="next" variant="primary" @click="emit('placed', laid.layout.placed + 1)"
+          >Placed</BButton
+        >
         <BButton
           v-if="laid.layout.placed > 0"
           variant="outline-secondary"

@@ -25,7 +25,16 @@ function change(part: Partial<NonNullable<typeof single.value>>) {
 function add(part: string) {
   const face = sizeOf(part)
   if (!face) return
-  const one = { part, x: face.w / 2, y: face.h / 2, turn: 0, size: 1, mirrored: false, text: '', pinned: true }
+  const one = {
+    part,
+    x: face.w / 2,
+    y: face.h / 2,
+    turn: 0,
+    size: 1,
+    mirrored: false,
+    text: '',
+    pinned: true,
+  }
   emit('set', { singles: [...layout.value.singles, one] })
   emit('choose', layout.value.singles.length)
 }
@@ -59,7 +68,9 @@ const SIDES = [
   <FoldOut v-model:open="open" title="single motifs and parts">
     <div class="parts">
       <template v-if="layout.singles.length > 0">
-        <p class="soft">Drag a ring, or move it with the arrow keys. {{ layout.singles.length }} are put by hand.</p>
+        <p class="soft">
+          Drag a ring, or move it with the arrow keys. {{ layout.singles.length }} are put by hand.
+        </p>
         <div v-if="single" class="one">
           <label
             >turned, in degrees
@@ -74,7 +85,9 @@ const SIDES = [
               @keep="change({ size: $event / 100 })"
             />
           </label>
-          <BFormCheckbox :model-value="single.mirrored" @update:model-value="change({ mirrored: $event === true })"
+          <BFormCheckbox
+            :model-value="single.mirrored"
+            @update:model-value="change({ mirrored: $event === true })"
             >mirrored</BFormCheckbox
           >
           <BButton variant="plain" class="link" @click="remove">Remove this motif</BButton>
@@ -83,7 +96,9 @@ const SIDES = [
           <option value="">Add a motif on…</option>
           <option v-for="part in parts" :key="part" :value="part">{{ part }}</option>
         </PickOne>
-        <BButton variant="plain" class="link" @click="emit('set', { singles: [] })">Lay them by the rule again</BButton>
+        <BButton variant="plain" class="link" @click="emit('set', { singles: [] })"
+          >Lay them by the rule again</BButton
+        >
       </template>
       <BButton
         v-else-if="few && laid.positions.length > 0"
@@ -137,7 +152,10 @@ const SIDES = [
             @keep="emit('set', { spares: changed(layout.spares, n, { [side]: $event }) })"
           />
         </label>
-        <BButton variant="plain" class="link" @click="emit('set', { spares: layout.spares.filter((_, k) => k !== n) })"
+        <BButton
+          variant="plain"
+          class="link"
+          @click="emit('set', { spares: layout.spares.filter((_, k) => k !== n) })"
           >Remove</BButton
         >
       </div>

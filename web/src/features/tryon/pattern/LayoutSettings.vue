@@ -23,7 +23,8 @@ const set = (part: Partial<Layout>) => {
 
 /** Fields that are lengths, by where they stand. */
 interface Field {
-  key: 'repeat_x' | 'repeat_y' | 'overhang' | 'margin' | 'sheet_width' | 'sheet_height' | 'border' | 'ends_width'
+  key:
+    'repeat_x' | 'repeat_y' | 'overhang' | 'margin' | 'sheet_width' | 'sheet_height' | 'border' | 'ends_width'
   title: string
   most: number
 }
@@ -93,7 +94,10 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </BFormSelect>
       </label>
     </div>
-    <BFormCheckbox v-if="repeated" :model-value="layout.whole" @update:model-value="set({ whole: $event === true })"
+    <BFormCheckbox
+      v-if="repeated"
+      :model-value="layout.whole"
+      @update:model-value="set({ whole: $event === true })"
       >whole repeats only</BFormCheckbox
     >
     <BFormCheckbox
@@ -102,14 +106,21 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
       @update:model-value="set({ half_drop: $event === true })"
       >every second column half a repeat lower</BFormCheckbox
     >
-    <BFormCheckbox :model-value="layout.spared >= 0" @update:model-value="set({ spared: $event === true ? 0.008 : -1 })"
+    <BFormCheckbox
+      :model-value="layout.spared >= 0"
+      @update:model-value="set({ spared: $event === true ? 0.008 : -1 })"
       >spare handles and labels</BFormCheckbox
     >
     <FoldOut title="repeat, turn, sheet">
       <div class="more">
         <label v-for="one in size" :key="one.key"
           >{{ one.title }}
-          <LengthInput :metres="layout[one.key]" :least="0" :most="one.most" @keep="set({ [one.key]: $event })" />
+          <LengthInput
+            :metres="layout[one.key]"
+            :least="0"
+            :most="one.most"
+            @keep="set({ [one.key]: $event })"
+          />
         </label>
         <label v-if="layout.arrange === 'corners'"
           >wedges between corners
@@ -138,7 +149,13 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         <div v-if="repeated && stencil" class="pair">
           <label
             >columns in a sheet
-            <NumberInput whole :value="layout.columns" :least="1" :most="60" @keep="set({ columns: $event })" />
+            <NumberInput
+              whole
+              :value="layout.columns"
+              :least="1"
+              :most="60"
+              @keep="set({ columns: $event })"
+            />
           </label>
           <label
             >rows
@@ -182,7 +199,10 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
         </label>
         <label
           >its ends
-          <BFormSelect :model-value="layout.ends" @update:model-value="set({ ends: $event as Layout['ends'] })">
+          <BFormSelect
+            :model-value="layout.ends"
+            @update:model-value="set({ ends: $event as Layout['ends'] })"
+          >
             <option v-for="(title, key) in ENDS" :key="key" :value="key">{{ title }}</option>
           </BFormSelect>
         </label>
@@ -201,7 +221,12 @@ const SIDES = { left: 'the left', right: 'the right', top: 'the top', bottom: 't
       <div class="more">
         <label v-for="one in sheets" :key="one.key"
           >{{ one.title }}
-          <LengthInput :metres="layout[one.key]" :least="0" :most="one.most" @keep="set({ [one.key]: $event })" />
+          <LengthInput
+            :metres="layout[one.key]"
+            :least="0"
+            :most="one.most"
+            @keep="set({ [one.key]: $event })"
+          />
         </label>
         <label
           >sheets at hand, 0 if not counted

@@ -40,7 +40,9 @@ const { laid, error, dragging, raking, src, wrong } = useLayout(
 const layer = computed(() => layers[number])
 const layout = computed(() => layer.value?.layout ?? laid.value?.layout)
 /** What is shown: where it lies by the last answer, with what was changed since. */
-const shown = computed(() => (laid.value && layout.value ? { ...laid.value, layout: layout.value } : undefined))
+const shown = computed(() =>
+  laid.value && layout.value ? { ...laid.value, layout: layout.value } : undefined,
+)
 /** As it lies, where what was asked for is larger than every face. */
 const shrunk = computed(() => {
   const [asked, lies] = [layer.value?.layout?.width, laid.value?.layout.width]
@@ -89,7 +91,8 @@ async function open(event: Event) {
     if (!read.layout) throw new Error(`${file.name} is not a layout.`)
     keep({ ...read.layout, placed: 0 })
   } catch (problem) {
-    wrongFile.value = problem instanceof SyntaxError ? `${file.name} is not a layout: it is no JSON.` : wordsOf(problem)
+    wrongFile.value =
+      problem instanceof SyntaxError ? `${file.name} is not a layout: it is no JSON.` : wordsOf(problem)
   }
 }
 

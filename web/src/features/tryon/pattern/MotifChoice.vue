@@ -16,7 +16,9 @@ const shown = computed(() => motifs.find((one) => one.name === layout.motif))
 const ours = computed(() => motifs.filter((one) => one.id === null))
 /** A picture is printed and not cut: it is for what is pasted. */
 const printed = computed(() => isCutFromSheets(kind))
-const own = computed(() => motifs.filter((one) => one.id !== null && (printed.value || one.kind === 'outlines')))
+const own = computed(() =>
+  motifs.filter((one) => one.id !== null && (printed.value || one.kind === 'outlines')),
+)
 const box = computed(() => (shown.value ? boxOf(shown.value) : ''))
 
 function choose(name: string) {
@@ -24,7 +26,11 @@ function choose(name: string) {
     emit('set', { motif: name, texts: [] })
     return
   }
-  emit('set', { motif: 'text', arrange: 'one', texts: layout.texts.length > 0 ? layout.texts : ['1', '2', '3'] })
+  emit('set', {
+    motif: 'text',
+    arrange: 'one',
+    texts: layout.texts.length > 0 ? layout.texts : ['1', '2', '3'],
+  })
 }
 </script>
 
@@ -73,13 +79,19 @@ function choose(name: string) {
     </label>
     <label v-if="layout.motif === 'text'"
       >letters
-      <BFormSelect :model-value="layout.font" @update:model-value="emit('set', { font: $event as Layout['font'] })">
+      <BFormSelect
+        :model-value="layout.font"
+        @update:model-value="emit('set', { font: $event as Layout['font'] })"
+      >
         <option v-for="(title, key) in book?.fonts" :key="key" :value="key">{{ title }}</option>
       </BFormSelect>
     </label>
     <label v-if="printed && shown?.kind === 'outlines'"
       >printed in
-      <BFormSelect :model-value="layout.tone" @update:model-value="emit('set', { tone: $event as Layout['tone'] })">
+      <BFormSelect
+        :model-value="layout.tone"
+        @update:model-value="emit('set', { tone: $event as Layout['tone'] })"
+      >
         <option v-for="(title, key) in book?.tones" :key="key" :value="key">{{ title }}</option>
       </BFormSelect>
     </label>
