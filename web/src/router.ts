@@ -2,8 +2,7 @@ import { ref } from 'vue'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 import CatchPlace from './features/catch/CatchPlace.vue'
-import { jobInUrl } from './shared/jobInHand'
-import { prefer, preferences } from './shared/preferences'
+import { jobInUrl, prefer, preferences } from './shared/preferences'
 
 /** Where a person wanted to go, when that place could not be loaded. */
 export const unloaded = ref<string>()

@@ -1,6 +1,6 @@
 import createClient from 'openapi-fetch'
 
-import { saying, written } from '../shared/say/saying'
+import { saying, written } from '../shared/say/numbers'
 import { told } from '../shared/say/told'
 import { reach } from './reach'
 import type { components, paths } from './schema'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { sayDifference } from './say/differences'
-import { drawn } from './say/drawn'
+import { drawn, sayDifference } from './say/numbers'
 
 /** A difference as it is computed, in words first, then its number; then as it is likely, and how wide, 0 to 10 on the bar. */
 const { words, computedAt, likely, value, low, high } = defineProps<{

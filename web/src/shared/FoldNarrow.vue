@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import FoldOut from './FoldOut.vue'
-import { useNarrow } from './useNarrow'
+import { useNarrow } from './useAddress'
 
 /** What has room on a desk is one line on a phone, which unfolds. */
 defineProps<{ title: string }>()

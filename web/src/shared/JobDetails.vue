@@ -3,8 +3,7 @@ import { ref, watch } from 'vue'
 
 import { say } from './useNotice'
 import { isoHere } from './say/times'
-import { type Job, useJobs } from './useJob'
-import { useStates } from './useStates'
+import { type Job, useJobs, useStates } from './useJob'
 import SheetModal from './SheetModal.vue'
 import RefusedLine from './RefusedLine.vue'
 

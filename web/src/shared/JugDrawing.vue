@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { drawn } from './say/drawn'
+import { drawn } from './say/numbers'
 
 const {
   layers,

@@ -9,7 +9,7 @@ import { useJob } from './useJob'
 import { useMixes } from './useMixes'
 import FoldOut from './FoldOut.vue'
 import { sayAmount } from './say/amounts'
-import { sayDifference } from './say/differences'
+import { sayDifference } from './say/numbers'
 
 /** The mixes of the job in hand as jugs: poured, printed, put on the shelf, dragged onto a piece. */
 const emit = defineEmits<{ leave: [] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useEscape } from './useEscape'
-import { jugsShown } from './jugsShown'
+import { useEscape } from './useKeys'
+import { jugsShown } from './useMixes'
 import JugList from './JugList.vue'
 import { useJob } from './useJob'
 

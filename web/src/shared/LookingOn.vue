@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { usePairing } from './usePairing'
+import { usePairing } from './useSettings'
 
 /** Said on a device that may only look. */
 const { data: pairing } = usePairing()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import KeptInput from './KeptInput.vue'
-import { readWithin } from './say/number'
+import { readWithin } from './say/numbers'
 import { sayWrong } from './useNotice'
 import { useSettings } from './useSettings'
 

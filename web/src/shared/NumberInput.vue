@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 import KeptInput from './KeptInput.vue'
-import { readWithin } from './say/number'
+import { readWithin } from './say/numbers'
 
 /** A field for a number within bounds, in the unit that its label says. */
 const { value, least, most, whole } = defineProps<{

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import FindSelect from './FindSelect.vue'
 import InkSign from './InkSign.vue'
-import { useNarrow } from './useNarrow'
+import { useNarrow } from './useAddress'
 
 /** Which piece of the job is in hand: side by side, or, where they would take more than two lines, in a menu. */
 const { pieces } = defineProps<{ pieces: Schemas['PieceOut'][]; chosen: number | undefined }>()

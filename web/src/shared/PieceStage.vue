@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import { usePixels } from './usePixels'
+import { usePixels } from './usePicture'
 
 /** The picture of a piece on its mat; a place of it is picked by a tap. */
 const { at } = defineProps<{

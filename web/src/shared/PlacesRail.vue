@@ -3,8 +3,8 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import InkSign from './InkSign.vue'
-import { jugsShown } from './jugsShown'
-import { places } from './places'
+import { jugsShown } from './useMixes'
+import { places } from './useAddress'
 import { useJob } from './useJob'
 
 /** The places in the order of the work; and the jugs, where they have no room of their own beside the work. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEscape } from './useEscape'
+import { useEscape } from './useKeys'
 
 /** A sheet over the place, as all of them are: made when it is opened, and closed by Escape from the first moment. */
 const open = defineModel<boolean>({ required: true })

@@ -7,7 +7,7 @@ import { api, unwrap } from '../api/client'
 import { preferences } from './preferences'
 import TimerRing from './TimerRing.vue'
 import { countdown } from './say/times'
-import { useCompact } from './useNarrow'
+import { useCompact } from './useAddress'
 import { say, sayWrong } from './useNotice'
 
 /** Waits, windows and wipes that run, in the top strip of every place: the next two, and how many more. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { drawn } from './say/drawn'
+import { drawn } from './say/numbers'
 
 /** Fields side by side on one board: each in the tones of its streaks, dark to pale, or one even colour. */
 const { fields } = defineProps<{ fields: { name: string; tones: string[] }[] }>()

@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core'
-import { readonly } from 'vue'
+import { readonly, ref } from 'vue'
 
 import type { LightName, ToolName, UnitName } from '../api/client'
 
@@ -61,3 +61,6 @@ export const preferences = readonly(kept)
 export function prefer(change: Partial<Kept>) {
   kept.value = { ...kept.value, ...change }
 }
+
+/** The job that the address names, kept by the router; nothing where it names none. */
+export const jobInUrl = ref<number>()

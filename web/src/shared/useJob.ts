@@ -4,11 +4,9 @@ import { useRouter } from 'vue-router'
 
 import { api, type LightName, type Schemas, unwrap } from '../api/client'
 import { note } from '../api/versions'
-import { bringBack } from './bin'
-import { jobInUrl } from './jobInHand'
-import { prefer, preferences } from './preferences'
+import { bringBack, versioned } from './versioned'
+import { jobInUrl, prefer, preferences } from './preferences'
 import { say, sayWrong } from './useNotice'
-import { versioned } from './versioned'
 
 export const jobKey = (id?: number, light?: LightName) =>
   id === undefined ? ['job'] : light === undefined ? ['job', id] : ['job', id, light]
@@ -197,4 +195,14 @@ export function useJob() {
   })
   const job = computed(() => whole.data.value)
   return { id, job, error: computed(() => noJobs.value ?? whole.error.value) }
+}
+
+/** What a job can be, in the order of its life, as the program calls it. */
+export function useStates() {
+  const { data } = useQuery({
+    queryKey: ['states'],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await api.GET('/api/jobs/states')),
+  })
+  return data
 }

@@ -1,4 +1,4 @@
-import { useEventListener } from '@vueuse/core'
+import { onKeyStroke, useEventListener } from '@vueuse/core'
 
 import { preferences } from './preferences'
 
@@ -24,3 +24,41 @@ export function useKeys(act: (event: KeyboardEvent) => boolean, { chords = false
     if (act(event)) event.preventDefault()
   })
 }
+
+/** Ctrl or Cmd with Z takes the last change back, with Shift too it is made again. */
+export function useUndoKeys({ undo, redo }: { undo: () => unknown; redo: () => unknown }) {
+  useKeys(
+    (event) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return false
+      if (event.shiftKey) redo()
+      else undo()
+      return true
+    },
+    { chords: true },
+  )
+}
+
+/** Run `close` when Escape is pressed and nothing else took it, as long as this scope lives. */
+export function useEscape(close: () => boolean) {
+  onKeyStroke('Escape', (event) => {
+    if (!event.defaultPrevented && close()) event.preventDefault()
+  })
+}
+
+/** Every key that does something by itself, and where. */
+export const KEYS = [
+  { keys: '1 … 6', words: 'to the places of the work, in their order' },
+  { keys: 'S', words: 'to the shelf' },
+  { keys: 'J', words: 'to all jobs; there, words find one and Enter takes it' },
+  { keys: ',', words: 'to these settings' },
+  { keys: 'L', words: 'the next light' },
+  { keys: 'W', words: 'in Mingle over a ground, while it is held: wet' },
+  {
+    keys: 'Ctrl Z',
+    words:
+      'in Try on: undo a change of the look, with Shift make it again; elsewhere: undo what the message at the foot says',
+  },
+  { keys: 'Space', words: 'on the bench: this pour is in' },
+  { keys: 'U', words: 'on the bench: the last pour is taken back' },
+  { keys: 'Esc', words: 'closes what is open; on the bench it pauses' },
+]

@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
+import { ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import { printOf } from './prints'
 import { preferences } from './preferences'
 import { jobKey } from './useJob'
-import { renamedRow } from './renamed'
+import { renamedRow } from './versioned'
 import { say, sayWrong } from './useNotice'
 import { useShelfChanged } from './useShelf'
 
@@ -135,3 +136,12 @@ export function useMixes() {
 
   return { keep, keepWay, pour, remove, rename, toShelf }
 }
+
+const told = (recipe: Schemas['RecipeOut']) =>
+  recipe.pours.map((pour) => `${pour.material} ${pour.parts.toString()}`).join()
+
+/** Whether two recipes pour the same tins in the same parts. */
+export const sameMix = (one: Schemas['RecipeOut'], other: Schemas['RecipeOut']) => told(one) === told(other)
+
+/** Whether the drawer of the jugs is open, in a narrow window. */
+export const jugsShown = ref(false)

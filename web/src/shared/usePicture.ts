@@ -1,6 +1,8 @@
-import { type MaybeRefOrGetter, onScopeDispose, ref, toValue, watch } from 'vue'
+import { computed, type MaybeRefOrGetter, onScopeDispose, ref, type Ref, toValue, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
 
 import { isAway, reach, wordsOf } from '../api/reach'
+import type { Schemas } from '../api/client'
 
 /** A picture to ask for: by its address, or by what is sent to it. */
 export interface PictureAsk {
@@ -137,4 +139,55 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
     busy.value = false
   }
   return { src, busy, wrong, stop }
+}
+
+/** A size in pixels of the screen. */
+export interface Size {
+  wide: number
+  high: number
+}
+
+/** Smaller than this nothing is drawn. [pixels] */
+const LEAST = 64
+
+/** The size of an element in pixels of the screen, at most `most` wide and high, even while it is resized. */
+export function usePixels(
+  element: Ref<HTMLElement | undefined>,
+  most = 2000,
+): Readonly<Ref<Size | undefined>> {
+  const { width, height } = useElementSize(element)
+  return computed<Size | undefined>((before) => {
+    if (width.value < LEAST || height.value < LEAST) return before
+    const scale = Math.min(window.devicePixelRatio, most / Math.max(width.value, height.value))
+    const now = { wide: Math.round(width.value * scale), high: Math.round(height.value * scale) }
+    return before?.wide === now.wide && before.high === now.high ? before : now
+  })
+}
+
+type Pictured = Pick<Schemas['PhotoOut'], 'id' | 'turned'>
+
+/** The address of a photo; of a small copy of it where a width is given. A turned one has another address. */
+export function pictureOf(photo: Pictured, wide?: 160 | 320 | 640): string {
+  const small = wide ? `&wide=${wide.toString()}` : ''
+  return `/api/photos/${photo.id.toString()}/picture?turned=${photo.turned.toString()}${small}`
+}
+
+/**
+ * The photo that shows a piece: the newest that was marked for it, or marked for none; else one of the work before it or
+ * after it; else the newest of which no colour was caught, or the newest.
+ */
+export function photoShowing(
+  piece: number | undefined,
+  photos: Schemas['PhotoOut'][],
+  targets: Schemas['TargetOut'][],
+): Schemas['PhotoOut'] | undefined {
+  const caught = new Set(targets.map((one) => one.photo_id))
+  const newest = photos.toReversed()
+  const ways: ((one: Schemas['PhotoOut']) => boolean)[] = [
+    (one) => piece !== undefined && one.marks.piece === piece,
+    (one) => one.marks.piece == null && one.marks.faces.length > 0,
+    (one) => one.stage === 'before' || one.stage === 'after',
+    (one) => !caught.has(one.id),
+  ]
+  return ways.map((way) => newest.find(way)).find((one) => one !== undefined) ?? newest[0]
 }

@@ -1,12 +1,11 @@
-import { useQueryClient } from '@tanstack/vue-query'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../api/client'
 import { note } from '../api/versions'
 import { jobKey, useJob } from './useJob'
-import { renamed } from './renamed'
+import { inTurn, renamed, versioned } from './versioned'
 import { say, sayWrong } from './useNotice'
-import { inTurn, versioned } from './versioned'
 
 const chosen = ref<number>()
 
@@ -107,4 +106,21 @@ export function usePieces() {
   }
 
   return { pieces, piece, choose, add, change, fit, repaint, duplicate, remove, wear, refresh }
+}
+
+/** What can be said of pieces: parts to put on, zones of faces, uses and ages. */
+export function usePieceWords() {
+  const { data } = useQuery({
+    queryKey: ['piece words'],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await api.GET('/api/pieces/words')),
+  })
+  return data
+}
+
+const OPEN = ['drawer', 'door', 'lid', 'roll']
+
+/** Whether a piece has anything to open. */
+export function opens(piece: Schemas['PieceOut']): boolean {
+  return piece.parts.some((part) => OPEN.includes(part.kind))
 }

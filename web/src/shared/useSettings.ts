@@ -68,3 +68,21 @@ export function useSettingsHere() {
     })
   })
 }
+
+/** Which devices there are: real ones, or, in the demo, the stand-ins. */
+export function useDevices() {
+  const { data } = useQuery({
+    queryKey: ['devices'],
+    staleTime: Infinity,
+    queryFn: async () => unwrap(await api.GET('/api/devices')),
+  })
+  return data
+}
+
+/** How the program is shared with the workshop, and who this screen is. */
+export function usePairing() {
+  return useQuery({
+    queryKey: ['pairing'],
+    queryFn: async () => unwrap(await api.GET('/api/pairing')),
+  })
+}

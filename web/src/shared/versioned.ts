@@ -1,6 +1,6 @@
-import { ApiError } from '../api/client'
+import { api, ApiError, type Schemas, unwrap } from '../api/client'
 import { note, seen } from '../api/versions'
-import { sayConflict } from './useNotice'
+import { say, sayConflict, sayWrong } from './useNotice'
 
 /** What is being written, by what it is of: one write after the other, so that nobody's own second is told of the first. */
 const writing = new Map<string, Promise<unknown>>()
@@ -53,4 +53,32 @@ export async function versioned<T>(
       return undefined
     }
   })
+}
+
+/** Call something otherwise, and offer to call it again as it was; nothing is done where that is the same or empty. */
+export async function renamed(before: string, name: string, call: (name: string) => Promise<unknown>) {
+  const now = name.trim()
+  if (!now || now === before) return
+  try {
+    say(`${before} is called ${now} now.`, () => call(before))
+    await call(now)
+  } catch (error) {
+    sayWrong(error)
+  }
+}
+
+/** The same for a row that others may call otherwise, too: its number, its name, how that is sent, what shows it then. */
+export const renamedRow = (
+  table: string,
+  { id, name }: { id: number; name: string },
+  to: string,
+  send: (name: string, headers: Record<string, string>) => Promise<unknown>,
+  after: () => Promise<unknown>,
+) => renamed(name, to, (now) => versioned(table, id, name, (headers) => send(now, headers), after))
+
+export type BinKind = Schemas['RemovedOut']['kind']
+
+/** Take something out of the bin that was removed, wherever it was. */
+export async function bringBack(kind: BinKind, id: number) {
+  unwrap(await api.POST('/api/bin/{kind}/{number}/restore', { params: { path: { kind, number: id } } }))
 }

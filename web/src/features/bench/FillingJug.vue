@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
-import { drawn } from '../../shared/say/drawn'
+import { drawn } from '../../shared/say/numbers'
 
 /** The jug at its true proportions, filled to true heights, the pour under way on top. */
 const { batch, live = 0 } = defineProps<{ batch: Schemas['BatchOut']; live?: number }>()

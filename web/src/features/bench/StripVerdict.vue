@@ -2,7 +2,7 @@
 import type { Schemas } from '../../api/client'
 import SwatchPair from '../../shared/SwatchPair.vue'
 import RescueOptions from './RescueOptions.vue'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 
 /** What the dried strip says: how far off it is, what the paints learnt, and how to go on. */
 const { verdict, advice, batch, busy } = defineProps<{

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { api, type Colour, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
-import { sayPlaces } from '../../shared/say/saying'
+import { sayPlaces } from '../../shared/say/numbers'
 
 const { chip, wrong, keep, targets } = defineProps<{
   chip: Schemas['LookedOut'] | undefined

@@ -9,12 +9,12 @@ import { type Mark, spotAt } from '../../shared/colour/areas'
 import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { preferences } from '../../shared/preferences'
-import { useStoppable } from '../../shared/useStoppable'
+import { useStoppable } from '../../shared/useWaiting'
 import WorkLine from '../../shared/WorkLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useTargets } from './useTargets'
-import { pictureOf } from '../../shared/photos'
-import { sayNumber, sayShare } from '../../shared/say/saying'
+import { pictureOf } from '../../shared/usePicture'
+import { sayNumber, sayShare } from '../../shared/say/numbers'
 
 /** The dominant colours of a whole picture, and which of them would pair. */
 const { photo, jobId } = defineProps<{ photo: Schemas['PhotoOut']; jobId: number }>()

@@ -3,7 +3,7 @@ import { useRouter } from 'vue-router'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { jobKey } from '../../shared/useJob'
-import { renamedRow } from '../../shared/renamed'
+import { renamedRow } from '../../shared/versioned'
 import { say } from '../../shared/useNotice'
 
 /** Keep colours with the job, rename or remove them; all can be undone. */

@@ -8,7 +8,7 @@ import PhotoPicker from '../../shared/colour/PhotoPicker.vue'
 import PhotoStage from '../../shared/colour/PhotoStage.vue'
 import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { useJob } from '../../shared/useJob'
-import { pictureOf } from '../../shared/photos'
+import { pictureOf } from '../../shared/usePicture'
 
 /** One picture in which something known is marked, and then several things one after another. */
 const { marks, hint } = defineProps<{ marks: Mark[]; hint: string }>()

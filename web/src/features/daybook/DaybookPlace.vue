@@ -13,7 +13,7 @@ import LooseStrips from './LooseStrips.vue'
 import OffcutForm from './OffcutForm.vue'
 import StainBoard from './StainBoard.vue'
 import { useDaybook } from './useDaybook'
-import { usePast } from './usePast'
+import { usePast } from './useFind'
 import { useStrips } from './useStrips'
 
 /** What was mixed, how it dried, and how to have it again. */

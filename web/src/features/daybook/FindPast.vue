@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ErrorLine from '../../shared/ErrorLine.vue'
 import FoldOut from '../../shared/FoldOut.vue'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 import { longDay } from '../../shared/say/times'
 import { useJob } from '../../shared/useJob'
 import { KINDS, useFind } from './useFind'

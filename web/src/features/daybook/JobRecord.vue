@@ -2,8 +2,7 @@
 import { computed, ref } from 'vue'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { sayMoney } from '../../shared/say/money'
-import { sayNumber } from '../../shared/say/saying'
+import { sayMoney, sayNumber } from '../../shared/say/numbers'
 import { dayAndClock, longDay } from '../../shared/say/times'
 import EntryForm from './EntryForm.vue'
 import PhotoRow from './PhotoRow.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { pictureOf } from '../../shared/photos'
+import { pictureOf } from '../../shared/usePicture'
 import { longDay } from '../../shared/say/times'
 
 /** Strips and offcuts that lie on no board: what is on each, over what, and what was learnt from it. */

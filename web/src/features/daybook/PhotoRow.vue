@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
 import AddPhotos from '../../shared/colour/AddPhotos.vue'
-import { pictureOf } from '../../shared/photos'
+import { pictureOf } from '../../shared/usePicture'
 import { longDay } from '../../shared/say/times'
 
 /** The photos of a job by when they were taken: added, named, turned, said to be before, during or after, removed. */

@@ -9,11 +9,10 @@ import { api, unwrap } from '../../api/client'
 import AmountInput from '../../shared/AmountInput.vue'
 import { preferences } from '../../shared/preferences'
 import RecipeRow from '../../shared/RecipeRow.vue'
-import { sameMix } from '../../shared/sameMix'
+import { sameMix, useMixes } from '../../shared/useMixes'
 import { useJob, useLights } from '../../shared/useJob'
-import { useMixes } from '../../shared/useMixes'
 import TinsThere from './TinsThere.vue'
-import { usePast } from './usePast'
+import { usePast } from './useFind'
 import FindSelect from '../../shared/FindSelect.vue'
 
 /** A colour of the past at any size, from today's shelf. */

@@ -6,7 +6,7 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import CalledName from '../../shared/CalledName.vue'
 import { preferences } from '../../shared/preferences'
 import SwatchPair from '../../shared/SwatchPair.vue'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 import { long } from '../../shared/say/times'
 import FindSelect from '../../shared/FindSelect.vue'
 

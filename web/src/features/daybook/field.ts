@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { typedOrNothing } from '../../shared/say/number'
+import { typedOrNothing } from '../../shared/say/numbers'
 
 type Laid = NonNullable<Schemas['OffcutIn']['laid']>
 

@@ -3,12 +3,10 @@ import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { note } from '../../api/versions'
-import { bringBack } from '../../shared/bin'
+import { bringBack, renamed, versioned } from '../../shared/versioned'
 import { preferences } from '../../shared/preferences'
 import { jobKey, useJob } from '../../shared/useJob'
-import { renamed } from '../../shared/renamed'
 import { say, sayWrong } from '../../shared/useNotice'
-import { versioned } from '../../shared/versioned'
 
 export type Entry = Schemas['EntryOut']
 export type EntrySaid = Partial<Schemas['EntryIn']>

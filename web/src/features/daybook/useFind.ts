@@ -62,3 +62,12 @@ export function useFind() {
     found: computed(() => (asks.value ? data.value : undefined)),
   }
 }
+
+/** Every mix there was, of this job and of others. */
+export function usePast() {
+  return useQuery({
+    queryKey: computed(() => ['shelf', 'past', preferences.value.light]),
+    queryFn: async () =>
+      unwrap(await api.GET('/api/past-mixes', { params: { query: { light: preferences.value.light } } })),
+  })
+}

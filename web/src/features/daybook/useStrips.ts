@@ -3,7 +3,7 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { renamed } from '../../shared/renamed'
+import { renamed } from '../../shared/versioned'
 import { say, sayWrong } from '../../shared/useNotice'
 
 /** The strips, offcuts and stain boards of a job. */

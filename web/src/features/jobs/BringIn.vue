@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { say, sayWrong } from '../../shared/useNotice'
 import { dayAndClock } from '../../shared/say/times'
-import { useSending } from '../../shared/useSending'
+import { useSending } from '../../shared/useWaiting'
 import WorkLine from '../../shared/WorkLine.vue'
 import SheetModal from '../../shared/SheetModal.vue'
 

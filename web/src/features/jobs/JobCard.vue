@@ -2,10 +2,9 @@
 import { computed } from 'vue'
 
 import InkSign from '../../shared/InkSign.vue'
-import { pictureOf } from '../../shared/photos'
+import { pictureOf } from '../../shared/usePicture'
 import { longDay } from '../../shared/say/times'
-import type { Job } from '../../shared/useJob'
-import { useStates } from '../../shared/useStates'
+import { type Job, useStates } from '../../shared/useJob'
 
 /** A job in the list: its picture, what it is, what is in it; taken in hand, and what can be done with it. */
 const { job, inHand } = defineProps<{ job: Job; inHand: boolean }>()

@@ -5,10 +5,9 @@ import { computed } from 'vue'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { sayMoney } from '../../shared/say/money'
+import { sayDifference, sayMoney } from '../../shared/say/numbers'
 import { useLights } from '../../shared/useJob'
-import { useSettled } from '../../shared/useSettled'
-import { sayDifference } from '../../shared/say/differences'
+import { useSettled } from '../../shared/useWaiting'
 
 /** Two recipes and the colour they are for, touching: the one laid aside, what is wanted, the one in hand. */
 const { first, second, targetId } = defineProps<{

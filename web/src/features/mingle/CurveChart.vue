@@ -5,7 +5,7 @@ import uPlot from 'uplot'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import type { Schemas } from '../../api/client'
-import { sayShare } from '../../shared/say/saying'
+import { sayShare } from '../../shared/say/numbers'
 
 /** Reflectance curves; the one wrapper of the chart library. */
 const { wavelengths, curves } = defineProps<{ wavelengths: number[]; curves: Schemas['CurveOut'][] }>()

@@ -7,9 +7,9 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { preferences } from '../../shared/preferences'
 import { useLights } from '../../shared/useJob'
-import { useSettled } from '../../shared/useSettled'
+import { useSettled } from '../../shared/useWaiting'
 import HandJug from './HandJug.vue'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What lies behind a recipe, one click deeper; and the same recipe by hand. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-import { useEscape } from '../../shared/useEscape'
+import { useEscape } from '../../shared/useKeys'
 import OwnParts from './OwnParts.vue'
 import PreparePanel from './PreparePanel.vue'
 import UndertonePanel from './UndertonePanel.vue'

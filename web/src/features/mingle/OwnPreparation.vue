@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import CalledName from '../../shared/CalledName.vue'
-import { renamed } from '../../shared/renamed'
+import { renamed } from '../../shared/versioned'
 import { say, sayWrong } from '../../shared/useNotice'
 
 /** A preparation of one's own is renamed, or removed; both can be undone. */

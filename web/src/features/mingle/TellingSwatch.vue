@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
-import { useSettled } from '../../shared/useSettled'
+import { useSettled } from '../../shared/useWaiting'
 import { useShelf } from '../../shared/useShelf'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 
 /** The one swatch that would narrow this recipe most, where one would. */
 const { recipe } = defineProps<{ recipe: Schemas['RecipeOut'] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import PickOne from '../../shared/PickOne.vue'
 import { prefer, preferences } from '../../shared/preferences'
-import { useFreeTins } from './useFreeTins'
+import { useFreeTins } from './useChosen'
 
 /** Tins that must be in it, and tins that must not, to pick from. */
 const free = useFreeTins()

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { prefer, preferences } from '../../shared/preferences'
 import { useShelf } from '../../shared/useShelf'
-import { useFreeTins } from './useFreeTins'
+import { useFreeTins } from './useChosen'
 
 /** Which tins must be in it, and which must not: chips to take away, and those to use up. */
 const { data: shelf } = useShelf()

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useShelf } from '../../shared/useShelf'
 import HandSlider from './HandSlider.vue'
 import { type Film, filmsOf, type Way } from './useWays'
-import { sayNumber } from '../../shared/say/saying'
+import { sayNumber } from '../../shared/say/numbers'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** The films of a way by hand: parts, water, wait, wipe, coats, and how the wood was made ready. */

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import DifferenceBand from '../../shared/DifferenceBand.vue'
 import JugDrawing from '../../shared/JugDrawing.vue'
-import { sayMoney } from '../../shared/say/money'
+import { sayMoney } from '../../shared/say/numbers'
 import WoodGrain from '../../shared/WoodGrain.vue'
 import type { Way } from './useWays'
 

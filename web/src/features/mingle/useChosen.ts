@@ -2,8 +2,9 @@ import { computed, type Ref, ref, watch } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { sameMix } from '../../shared/sameMix'
+import { sameMix } from '../../shared/useMixes'
 import type { useByHand } from './useByHand'
+import { useShelf } from '../../shared/useShelf'
 
 type Recipe = Schemas['RecipeOut']
 
@@ -54,4 +55,34 @@ export function useChosen(
     { immediate: true },
   )
   return { pick }
+}
+
+/** A recipe laid aside, to hold the one in hand against it. */
+export function useAside(targetId: () => number | undefined, inHand: Readonly<Ref<Recipe | undefined>>) {
+  const aside = ref<{ target: number; recipe: Recipe }>()
+  const beside = computed(() => (aside.value?.target === targetId() ? aside.value?.recipe : undefined))
+
+  function putAway() {
+    aside.value = undefined
+  }
+
+  /** Lay the one in hand aside; where one lies there, put it away. */
+  function layAside() {
+    const target = targetId()
+    if (beside.value || !inHand.value || target === undefined) putAway()
+    else aside.value = { target, recipe: inHand.value }
+  }
+
+  return { beside, layAside, putAway }
+}
+
+/** The tins that can be mixed and of which nothing is wished yet. */
+export function useFreeTins() {
+  const { data: shelf } = useShelf()
+  return computed(() => {
+    const { use, avoid } = preferences.value
+    return (shelf.value ?? []).filter(
+      (tin) => tin.mixable && !use.includes(tin.key) && !avoid.includes(tin.key),
+    )
+  })
 }

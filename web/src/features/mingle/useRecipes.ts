@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, shallowRef, toValue, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
-import { useStoppable } from '../../shared/useStoppable'
+import { useStoppable } from '../../shared/useWaiting'
 import { preferences } from '../../shared/preferences'
 
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */

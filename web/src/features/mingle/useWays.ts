@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { wordsOf } from '../../api/reach'
-import { useStoppable } from '../../shared/useStoppable'
+import { useStoppable } from '../../shared/useWaiting'
 import { preferences } from '../../shared/preferences'
 
 export type Way = Schemas['OverWayOut']

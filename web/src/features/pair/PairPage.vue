@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { api, unwrap } from '../../api/client'
 import { wordsOf } from '../../api/reach'
 import PlainNetwork from '../../shared/PlainNetwork.vue'
-import { usePairing } from '../../shared/usePairing'
+import { usePairing } from '../../shared/useSettings'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Where a device of the workshop is let in: by the code of the main screen, typed or brought along from its picture. */

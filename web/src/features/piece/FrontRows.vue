@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/say/number'
+import { readNumber } from '../../shared/say/numbers'
 
 /** What fills the front of a case, row by row from above: drawers and doors, open rows, panels. */
 type Row = Schemas['RowOfFronts']

@@ -3,8 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { sayMoney } from '../../shared/say/money'
-import { readNumber } from '../../shared/say/number'
+import { readNumber, sayMoney } from '../../shared/say/numbers'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What is done with the handles of a piece: kept, cleaned, painted, or changed, with holes to fill and to drill. */

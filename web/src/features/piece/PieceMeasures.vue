@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
 import { inUnit, lengthUnit, readLength } from '../../shared/say/lengths'
-import { readNumber } from '../../shared/say/number'
+import { readNumber } from '../../shared/say/numbers'
 
 /** A piece's name, its measures, and how it is made. */
 const { piece, form } = defineProps<{ piece: Schemas['PieceOut']; form: Schemas['FormOut'] | undefined }>()

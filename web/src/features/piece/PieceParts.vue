@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { Schemas } from '../../api/client'
 import { sayArea } from '../../shared/say/lengths'
 import PickOne from '../../shared/PickOne.vue'
-import { usePieceWords } from '../../shared/usePieceWords'
+import { usePieceWords } from '../../shared/usePieces'
 import PartDetails from './PartDetails.vue'
 import { type Change, changeOf, freeKey, sayChange } from './parts'
 

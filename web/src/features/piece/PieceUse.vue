@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/say/number'
-import { usePieceWords } from '../../shared/usePieceWords'
+import { readNumber } from '../../shared/say/numbers'
+import { usePieceWords } from '../../shared/usePieces'
 
 /** What a piece is for, how old it is, how many there are of it, and which set it belongs to. */
 const { piece } = defineProps<{ piece: Schemas['PieceOut'] }>()

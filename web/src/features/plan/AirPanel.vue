@@ -2,10 +2,9 @@
 import { computed } from 'vue'
 
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber } from '../../shared/say/number'
-import { readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/temperatures'
+import { readNumber, readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/numbers'
 import { told } from '../../shared/say/told'
-import { useDevices } from '../../shared/useDevices'
+import { useDevices } from '../../shared/useSettings'
 import { sayWrong } from '../../shared/useNotice'
 import type { Plan, PlanActs } from './usePlan'
 

@@ -9,7 +9,7 @@ import ErrorLine from '../../shared/ErrorLine.vue'
 import RefusedLine from '../../shared/RefusedLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { versioned } from '../../shared/versioned'
-import { sayTemperature } from '../../shared/say/temperatures'
+import { sayTemperature } from '../../shared/say/numbers'
 import { zoneHere } from '../../shared/say/times'
 
 /** When there is time: week by week, single days, two pairs of hands, noise, daylight; and a calendar that is read. */

@@ -6,12 +6,10 @@ import { api, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import PickOne from '../../shared/PickOne.vue'
 import KeptInput from '../../shared/KeptInput.vue'
-import { sayMoney } from '../../shared/say/money'
-import { readNumber } from '../../shared/say/number'
+import { readNumber, sayMoney, sayNumber } from '../../shared/say/numbers'
 import { preferences } from '../../shared/preferences'
 import { sayWrong } from '../../shared/useNotice'
 import type { PlanActs } from './usePlan'
-import { sayNumber } from '../../shared/say/saying'
 
 /** What the plan takes: pots against what is left, what is bought, what it costs, a price and what is left of it. */
 const { jobId, acts } = defineProps<{ jobId: number; acts: PlanActs }>()

@@ -3,7 +3,7 @@ import { useElementHover, useFocusWithin } from '@vueuse/core'
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 
 import { preferences } from '../../shared/preferences'
-import { readNumber } from '../../shared/say/number'
+import { readNumber } from '../../shared/say/numbers'
 import { useKeys } from '../../shared/useKeys'
 import { sayWrong } from '../../shared/useNotice'
 import TechniqueCard from '../tryon/TechniqueCard.vue'

@@ -17,9 +17,8 @@ import StepList from './StepList.vue'
 import StepSheet from './StepSheet.vue'
 import SurveyPanel from './SurveyPanel.vue'
 import { clock, day, long, when } from '../../shared/say/times'
-import { usePlan } from './usePlan'
-import { useSurveying } from './useSurveying'
-import { sayTemperature } from '../../shared/say/temperatures'
+import { usePlan, useSurveying } from './usePlan'
+import { sayTemperature } from '../../shared/say/numbers'
 
 /** The whole job in the hours there are: what to do now, what dries meanwhile, this session, the days. */
 const acts = usePlan()

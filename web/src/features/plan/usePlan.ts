@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, type Ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
@@ -186,3 +186,19 @@ export function usePlan() {
 }
 
 export type PlanActs = ReturnType<typeof usePlan>
+
+/** Whether the survey lies open: where nobody looked a piece over before; an answer does not fold it under the finger. */
+export function useSurveying(job: Ref<number | undefined>, plan: Ref<Plan | undefined>) {
+  const open = ref<boolean>()
+  watch(
+    plan,
+    (now) => {
+      if (now && now.steps.length > 0) open.value ??= now.unsurveyed.length > 0 && !now.begun
+    },
+    { immediate: true },
+  )
+  watch(job, () => {
+    open.value = undefined
+  })
+  return open
+}

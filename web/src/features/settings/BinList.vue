@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
-import { bringBack } from '../../shared/bin'
+import { bringBack } from '../../shared/versioned'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import { say, sayWrong } from '../../shared/useNotice'
 import { dayAndClock } from '../../shared/say/times'

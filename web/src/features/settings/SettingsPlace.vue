@@ -10,7 +10,7 @@ import { useLights } from '../../shared/useJob'
 import { useSettings } from '../../shared/useSettings'
 import BinList from './BinList.vue'
 import KeepSafe from './KeepSafe.vue'
-import { KEYS } from './keys'
+import { KEYS } from '../../shared/useKeys'
 import SettingChoice from './SettingChoice.vue'
 import WorkshopDevices from './WorkshopDevices.vue'
 

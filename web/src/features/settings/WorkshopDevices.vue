@@ -7,7 +7,7 @@ import { api, type Schemas, unwrap } from '../../api/client'
 import { dayAndClock, long } from '../../shared/say/times'
 import { say, sayWrong } from '../../shared/useNotice'
 import { useJob } from '../../shared/useJob'
-import { usePairing } from '../../shared/usePairing'
+import { usePairing } from '../../shared/useSettings'
 
 /** Tablet, laptop and phone of the workshop: let in by a code, listed, sent away. */
 const queries = useQueryClient()

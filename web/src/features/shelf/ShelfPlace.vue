@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import ErrorLine from '../../shared/ErrorLine.vue'
 import InkSign from '../../shared/InkSign.vue'
-import { useEscape } from '../../shared/useEscape'
+import { useEscape } from '../../shared/useKeys'
 import { useFamilies, useShelf } from '../../shared/useShelf'
 import FoldNarrow from '../../shared/FoldNarrow.vue'
 import AddTin from './AddTin.vue'

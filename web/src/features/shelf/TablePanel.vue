@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { wordsOf } from '../../api/reach'
 import type { Schemas } from '../../api/client'
 import { say } from '../../shared/useNotice'
-import { useSending } from '../../shared/useSending'
+import { useSending } from '../../shared/useWaiting'
 import WorkLine from '../../shared/WorkLine.vue'
 import { useShelfChanged } from '../../shared/useShelf'
 

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { typedOrNothing } from '../../shared/say/number'
+import { typedOrNothing } from '../../shared/say/numbers'
 import type { Schemas } from '../../api/client'
 import { rateToType, rateUnit, readRate } from '../../shared/say/lengths'
 import type { TinChange } from './useTin'

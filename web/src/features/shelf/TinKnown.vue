@@ -8,8 +8,7 @@ import GroundChoice from '../../shared/GroundChoice.vue'
 import { say } from '../../shared/useNotice'
 import KnownScale from './KnownScale.vue'
 import TinReadings from './TinReadings.vue'
-import { sayDifference } from '../../shared/say/differences'
-import { drawn } from '../../shared/say/drawn'
+import { drawn, sayDifference } from '../../shared/say/numbers'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** How well a tin is known, and the small tests that would tell more. */

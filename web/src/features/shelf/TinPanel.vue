@@ -3,7 +3,7 @@ import { ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { readWithin } from '../../shared/say/number'
+import { readWithin } from '../../shared/say/numbers'
 import { sayWrong } from '../../shared/useNotice'
 import TinFacts from './TinFacts.vue'
 import TinKnown from './TinKnown.vue'

@@ -11,7 +11,7 @@ import { usePhotoLight } from '../../shared/colour/usePhotoLight'
 import { useJob } from '../../shared/useJob'
 import { say } from '../../shared/useNotice'
 import { useKinds, useShelf, useShelfChanged } from '../../shared/useShelf'
-import { pictureOf } from '../../shared/photos'
+import { pictureOf } from '../../shared/usePicture'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** Many tins from one photo of swatches or lids: tap each, name each. */

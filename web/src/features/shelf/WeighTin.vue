@@ -2,10 +2,9 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { readNumber, typedOrNothing } from '../../shared/say/number'
+import { readNumber, sayNumber, typedOrNothing } from '../../shared/say/numbers'
 import { api, type Schemas, unwrap } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
-import { sayNumber } from '../../shared/say/saying'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** What is left, by the scale: the tin as it stands, less what it weighs empty. */

@@ -4,10 +4,9 @@ import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { api, type Schemas, unwrap } from '../../api/client'
 import { note } from '../../api/versions'
 import { preferences } from '../../shared/preferences'
-import { renamed } from '../../shared/renamed'
+import { renamed, versioned } from '../../shared/versioned'
 import { say } from '../../shared/useNotice'
 import { useShelfChanged } from '../../shared/useShelf'
-import { versioned } from '../../shared/versioned'
 
 /** What may change of a tin; openapi-typescript takes every field with a default for required. */
 export type TinChange = Partial<Omit<Schemas['MaterialChangeIn'], 'handling'>> & {

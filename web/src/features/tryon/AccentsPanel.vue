@@ -8,8 +8,8 @@ import SwatchPair from '../../shared/SwatchPair.vue'
 import { preferences } from '../../shared/preferences'
 import { jobKey } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
-import { sayNumber, sayPlaces } from '../../shared/say/saying'
-import { useSettled } from '../../shared/useSettled'
+import { sayNumber, sayPlaces } from '../../shared/say/numbers'
+import { useSettled } from '../../shared/useWaiting'
 
 /** Colours that would answer the look, as this shelf can mix them, and how loud each would be on the piece. */
 const { job, piece, layers, room } = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Corner, CORNERS, type Face, middle } from './faces'
-import { drawn } from '../../shared/say/drawn'
+import { drawn } from '../../shared/say/numbers'
 
 /** Faces drawn on a photo, each with a handle at every corner, and what is tapped so far of the next one. */
 const { width, height } = defineProps<{

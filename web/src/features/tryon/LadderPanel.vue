@@ -8,7 +8,7 @@ import { preferences } from '../../shared/preferences'
 import { jobKey } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
 import { sayAmount } from '../../shared/say/amounts'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 import FindSelect from '../../shared/FindSelect.vue'
 
 /** An ombre row by row: steps even to the eye, what each takes, and one jug that is walked down them. */

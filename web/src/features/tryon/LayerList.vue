@@ -2,7 +2,7 @@
 import { nextTick, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
-import { useSorted } from '../../shared/useSorted'
+import { useSorted } from './useLayersInHand'
 import { changed, moved } from './layers'
 
 /** The layers, the topmost first: shown or not, alone, in another order; a look at one shows where it lies. */

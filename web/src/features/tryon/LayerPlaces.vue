@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '../../api/client'
 import PickOne from '../../shared/PickOne.vue'
-import { usePieceWords } from '../../shared/usePieceWords'
+import { usePieceWords } from '../../shared/usePieces'
 
 /** Where a layer lies: zones of the piece, and single parts and faces of it by name. */
 const { names, piece } = defineProps<{ names: string[]; piece: Schemas['PieceOut'] }>()

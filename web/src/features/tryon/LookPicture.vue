@@ -3,8 +3,7 @@ import { ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { usePicture } from '../../shared/usePicture'
-import { usePixels } from '../../shared/usePixels'
+import { usePicture, usePixels } from '../../shared/usePicture'
 
 /** One piece in some layers, as large as there is room. */
 const { piece, layers, name } = defineProps<{ piece: Schemas['PieceOut']; layers: Layer[]; name: string }>()

@@ -8,7 +8,7 @@ import FoldOut from '../../shared/FoldOut.vue'
 import MishapList from '../../shared/MishapList.vue'
 import { useSettings } from '../../shared/useSettings'
 import MyWays from '../../shared/MyWays.vue'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 
 /** What is to be known of the look before a brush is wet, the gravest first; each with its why. */
 const { judged, old } = defineProps<{

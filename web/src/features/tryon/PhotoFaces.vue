@@ -5,7 +5,7 @@ import type { Layer, Schemas } from '../../api/client'
 import WorkLine from '../../shared/WorkLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
-import { usePicture } from '../../shared/usePicture'
+import { pictureOf, usePicture } from '../../shared/usePicture'
 import BeforeAfter from './BeforeAfter.vue'
 import FaceHandles from './FaceHandles.vue'
 import FaceList from './FaceList.vue'
@@ -20,8 +20,7 @@ import {
   withFace,
 } from './faces'
 import { useFaceSizes } from './useFaceSizes'
-import { usePiecePhoto } from './usePiecePhoto'
-import { pictureOf } from '../../shared/photos'
+import { usePiecePhoto } from './useMarks'
 
 /** A look on one's own photo: four corners a face, the finish laid in with the photo's light; before and after wiped. */
 const { layers, piece } = defineProps<{ layers: Layer[]; piece: number | undefined }>()

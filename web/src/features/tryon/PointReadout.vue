@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { sayDifference } from '../../shared/say/differences'
+import { sayDifference } from '../../shared/say/numbers'
 import FindSelect from '../../shared/FindSelect.vue'
 
 /** What lies at a point, from the ground up, and how far it is from a target. */

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import { api, type LightName, type Schemas, unwrap } from '../../api/client'
-import { bringBack } from '../../shared/bin'
+import { bringBack } from '../../shared/versioned'
 import { longDay } from '../../shared/say/times'
 import { useLights } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'

@@ -2,9 +2,8 @@ import { computed, type Ref, ref } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
 import { preferences } from '../../shared/preferences'
-import { drawnBy, usePicture } from '../../shared/usePicture'
-import type { Size } from '../../shared/usePixels'
-import { useSettled } from '../../shared/useSettled'
+import { drawnBy, type Size, usePicture } from '../../shared/usePicture'
+import { useSettled } from '../../shared/useWaiting'
 
 /** A picture under a moving slider is so wide at most: it has to follow the hand. [pixels] */
 const SKETCH = 440

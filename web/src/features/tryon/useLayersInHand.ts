@@ -1,4 +1,6 @@
-import { computed, type Ref, ref } from 'vue'
+import Sortable from 'sortablejs'
+import { computed, onScopeDispose, type Ref, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import type { Layer, Schemas } from '../../api/client'
 import { sayWrong } from '../../shared/useNotice'
@@ -76,4 +78,54 @@ export function useLayersInHand(
       .map((one) => `the ${kindOf(one)?.title.toLowerCase() ?? one.kind}`),
   ])
   return { chosen, layer, set, add, lay, remove, twice, refine, shift, offeredNow, below }
+}
+
+/** Which layer's layout is open: it stands in the address, so that the way back leads to the look. */
+export function useLaying(layers: Ref<Layer[]>) {
+  const route = useRoute()
+  const router = useRouter()
+  const laying = computed(() => {
+    const at = Number(route.query.layout)
+    return route.query.layout === undefined || !Number.isInteger(at) || !layers.value[at] ? undefined : at
+  })
+
+  function layOut(at: number) {
+    void router.push({ query: { ...route.query, layout: at.toString() } })
+  }
+
+  function stop() {
+    void router.push({ query: { ...route.query, layout: undefined } })
+  }
+  return { laying, layOut, stop }
+}
+
+/**
+ * Lets the items of a list be dragged to another place, by mouse or finger; `move` is told from where to where.
+ *
+ * The list itself is left as it was: whoever keeps the order draws it anew. Keys are the list's own affair.
+ */
+export function useSorted(
+  list: Ref<HTMLElement | undefined>,
+  item: string,
+  move: (from: number, to: number) => void,
+) {
+  let sorted: Sortable | undefined
+  watch(list, (element) => {
+    sorted?.destroy()
+    sorted =
+      element && Sortable.create(element, { draggable: item, delay: 150, delayOnTouchOnly: true, onEnd })
+  })
+  onScopeDispose(() => sorted?.destroy())
+
+  function onEnd({
+    item: dragged,
+    from,
+    oldDraggableIndex: old,
+    newDraggableIndex: now,
+  }: Sortable.SortableEvent) {
+    if (old === undefined || now === undefined || old === now) return
+    const others = [...from.querySelectorAll(item)].filter((one) => one !== dragged)
+    from.insertBefore(dragged, others[old] ?? others.at(-1)?.nextSibling ?? null)
+    move(old, now)
+  }
 }

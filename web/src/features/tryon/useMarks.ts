@@ -2,9 +2,10 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, type Ref, ref, watch } from 'vue'
 
 import { api, type Schemas, unwrap } from '../../api/client'
-import { jobKey } from '../../shared/useJob'
+import { jobKey, useJob } from '../../shared/useJob'
 import { sayWrong } from '../../shared/useNotice'
 import type { Corner } from './faces'
+import { photoShowing } from '../../shared/usePicture'
 
 type Marks = Required<Schemas['Marks']>
 
@@ -70,4 +71,25 @@ export function useMarks(photo: Readonly<Ref<Schemas['PhotoOut'] | undefined>>) 
     white: computed(() => marks.value.white),
     change,
   }
+}
+
+/** The photo that shows a piece, or another that was chosen, and what is marked on it: which piece it shows as well. */
+export function usePiecePhoto(piece: () => number | undefined) {
+  const { job } = useJob()
+  const chosen = ref<number>()
+  const photo = computed(
+    () =>
+      job.value?.photos.find((one) => one.id === chosen.value) ??
+      photoShowing(piece(), job.value?.photos ?? [], job.value?.targets ?? []),
+  )
+  const { change: keep, ...marks } = useMarks(photo)
+  const change = (part: Parameters<typeof keep>[0]) => {
+    keep({ piece: piece() ?? null, ...part })
+  }
+
+  function choosePhoto(id: number) {
+    chosen.value = id
+    change({})
+  }
+  return { ...marks, photo, change, choosePhoto }
 }

@@ -3,7 +3,7 @@ import { computed, ref, type Ref, watch } from 'vue'
 import { api, type Layer, type Schemas, unwrap } from '../../api/client'
 import { preferences } from '../../shared/preferences'
 import { useJob } from '../../shared/useJob'
-import type { Size } from '../../shared/usePixels'
+import type { Size } from '../../shared/usePicture'
 
 /** A point picked on the picture: what lies there, layer by layer, and how far it is from a target. */
 export function usePickedPoint(

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { wordsOf } from '../../api/reach'
 import { type Colour, type Schemas, sendFile } from '../../api/client'
 import { preferences } from '../preferences'
-import { sayNumber } from '../say/saying'
+import { sayNumber } from '../say/numbers'
 
 /** Colours out of a file: palettes, tables, spectra. */
 const colour = defineModel<Colour | undefined>('colour', { required: true })

@@ -7,7 +7,7 @@ import { type Mark, type Point, spotAt } from './areas'
 import MethodBar from './MethodBar.vue'
 import PhotoStage from './PhotoStage.vue'
 import { usePhotoLight } from './usePhotoLight'
-import { pictureOf } from '../photos'
+import { pictureOf } from '../usePicture'
 
 /** A photo in which something known and the colour wanted are marked. */
 const {

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Point } from './areas'
-import { drawn } from '../say/drawn'
+import { drawn } from '../say/numbers'
 
 /** The photo four times as large around a place, ringed by the colour that is there. */
 const { src, width, height, at, zoom, ring } = defineProps<{

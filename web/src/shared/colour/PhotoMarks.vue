@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Area } from '../../api/client'
 import { areaBetween, frameOf, type Mark, type Point } from './areas'
-import { drawn } from '../say/drawn'
+import { drawn } from '../say/numbers'
 
 /** What is marked on a photo, and what is being drawn now. */
 const { marks, line, freehand } = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '../../api/client'
-import { pictureOf } from '../photos'
+import { pictureOf } from '../usePicture'
 import AddPhotos from './AddPhotos.vue'
 
 /** The photos of the job, one of them chosen; what is added is chosen at once. */

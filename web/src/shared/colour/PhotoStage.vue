@@ -7,7 +7,7 @@ import PhotoLoupe from './PhotoLoupe.vue'
 import PhotoMarks from './PhotoMarks.vue'
 import { usePinchZoom } from './usePinchZoom'
 import { onPhoto } from './zoom'
-import { drawn } from '../say/drawn'
+import { drawn } from '../say/numbers'
 
 /** A photo to take colours from: tapped, dragged over or drawn around, by pointer or keys. */
 const {

@@ -7,7 +7,7 @@ let last = ''
 import { computed, ref, watch } from 'vue'
 
 import type { Colour } from '../../api/client'
-import { useDevices } from '../useDevices'
+import { useDevices } from '../useSettings'
 import FilePanel from './FilePanel.vue'
 import OthersPanel from './OthersPanel.vue'
 import ReaderPanel from './ReaderPanel.vue'

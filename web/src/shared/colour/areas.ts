@@ -1,4 +1,4 @@
-import { drawn } from '../say/drawn'
+import { drawn } from '../say/numbers'
 import type { Area } from '../../api/client'
 
 export interface Point {

@@ -1,7 +1,6 @@
 import { measures, sizeOf } from '../useMeasuring'
 import { preferences } from '../preferences'
-import { readNumber, type Typed } from './number'
-import { sayNumber } from './saying'
+import { readNumber, sayNumber, type Typed } from './numbers'
 
 const QUARTERS = ['', '¼', '½', '¾']
 /** So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller measure. */

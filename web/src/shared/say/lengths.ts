@@ -1,8 +1,7 @@
 import { computed } from 'vue'
 
 import { readFraction } from './amounts'
-import type { Typed } from './number'
-import { saying, sayNumber, sayPlaces } from './saying'
+import { saying, sayNumber, sayPlaces, type Typed } from './numbers'
 
 const METRES: Record<string, number> = {
   mm: 0.001,

@@ -1,4 +1,4 @@
-import { sayNumber } from './saying'
+import { sayNumber } from './numbers'
 
 /** Times and dates as they are said: those of a plan by the clock of the place where it is, others by this browser's. */
 

@@ -1,8 +1,7 @@
 import { preferences } from '../preferences'
 import { sayAmount } from './amounts'
 import { inUnit, lengthUnit } from './lengths'
-import { written } from './saying'
-import { sayTemperature } from './temperatures'
+import { sayTemperature, written } from './numbers'
 
 const LENGTHS = /(\d+(?:\.\d+)?)(?: to (\d+(?:\.\d+)?))? m\b(?!²)(?:, got (-?\d+(?:\.\d+)?))?/g
 const DEGREES = /(-?\d+(?:\.\d+)?) °C/g

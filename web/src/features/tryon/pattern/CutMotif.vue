@@ -9,7 +9,7 @@ import LengthInput from '../../../shared/LengthInput.vue'
 import SheetModal from '../../../shared/SheetModal.vue'
 import WorkLine from '../../../shared/WorkLine.vue'
 import { boxOf } from './layouts'
-import { pictureOf } from '../../../shared/photos'
+import { pictureOf } from '../../../shared/usePicture'
 
 /** A motif of one's own: from a photo of the job cut as a stencil or printed as it is, from an SVG, or from a file. */
 const { job, printed, rights } = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { drawn } from '../../../shared/say/drawn'
+import { drawn } from '../../../shared/say/numbers'
 import type { Laid } from './layouts'
 
 /** The lines over the piece laid flat: its faces, what is masked, what is spared, the position that is laid next. */

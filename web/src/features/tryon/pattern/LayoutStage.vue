@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { drawn } from '../../../shared/say/drawn'
+import { drawn } from '../../../shared/say/numbers'
 import { sayLength } from '../../../shared/say/lengths'
-import { usePixels } from '../../../shared/usePixels'
+import { usePixels } from '../../../shared/usePicture'
 import LayoutDrawing from './LayoutDrawing.vue'
 import type { Laid } from './layouts'
 

@@ -1,5 +1,5 @@
 import type { Layer, Schemas } from '../../../api/client'
-import { drawn } from '../../../shared/say/drawn'
+import { drawn } from '../../../shared/say/numbers'
 
 export type Layout = Schemas['LayoutIn']
 export type Laid = Schemas['LayoutOut']

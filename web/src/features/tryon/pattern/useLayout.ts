@@ -3,9 +3,8 @@ import { computed, type Ref, ref } from 'vue'
 
 import { api, type Layer, type Schemas, unwrap } from '../../../api/client'
 import { preferences } from '../../../shared/preferences'
-import { usePicture } from '../../../shared/usePicture'
-import type { Size } from '../../../shared/usePixels'
-import { useSettled } from '../../../shared/useSettled'
+import { type Size, usePicture } from '../../../shared/usePicture'
+import { useSettled } from '../../../shared/useWaiting'
 
 /** What layouts are made of. */
 export function usePatternBook() {
