@@ -19,10 +19,9 @@ import { OTHERS, places, useAddress, useNarrow } from './shared/useAddress'
 import { jobInUrl, prefer, preferences } from './shared/preferences'
 import { useMeasuring } from './shared/useMeasuring'
 import { useJob, useJobs, useLights } from './shared/useJob'
-import LookingOn from './shared/LookingOn.vue'
 import { useKeys } from './shared/useKeys'
 import { useOpenPrint } from './shared/prints'
-import { useSettingsHere } from './shared/useSettings'
+import { usePairing, useSettingsHere } from './shared/useSettings'
 import { useShelfAhead } from './shared/useShelf'
 
 const { job, error } = useJob()
@@ -98,6 +97,7 @@ useKeys((event) => {
   }
   return place !== undefined
 })
+const { data: pairing } = usePairing()
 </script>
 
 <template>
@@ -111,7 +111,9 @@ useKeys((event) => {
       <span class="brand" aria-hidden="true"><img src="/jug.svg" alt="" width="34" height="38" /></span>
       <JobMenu />
       <TimersStrip />
-      <LookingOn />
+      <span v-if="pairing?.may === 'look'" class="looking" role="note"
+        >Looking on: nothing is changed from here.</span
+      >
       <LightSwitch />
       <RouterLink v-if="narrow" class="settings" :to="{ name: 'settings' }" aria-label="Settings"
         ><InkSign name="settings"
@@ -146,6 +148,14 @@ useKeys((event) => {
 </template>
 
 <style scoped>
+.looking {
+  margin-left: auto;
+  padding: var(--space-xs) var(--space-m);
+  border: var(--line-thin) solid var(--ink);
+  border-radius: var(--round-s);
+  font-size: var(--type-small);
+}
+
 .frame {
   display: grid;
   height: 100%;

@@ -31,3 +31,12 @@ if (location.pathname === PAIR) {
   listen(queries)
   createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
 }
+
+import type {} from 'bootstrap-vue-next'
+
+declare module 'bootstrap-vue-next' {
+  /** A button without a look of its own: what it stands in gives it one (theme.css). */
+  interface BaseButtonVariant {
+    plain: unknown
+  }
+}

@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { useId } from 'vue'
 
-/** Something that is folded away until it is asked for. */
-const { title } = defineProps<{ title: string }>()
+import { useNarrow } from './useAddress'
+
+/** Something that is folded away until it is asked for; `narrow`: what has room on a desk is one line on a phone only. */
+const { title, narrow = false } = defineProps<{ title: string; narrow?: boolean }>()
+const isNarrow = useNarrow()
 const open = defineModel<boolean>('open', { default: false })
 const id = useId()
 </script>
 
 <template>
-  <div class="fold">
+  <slot v-if="narrow && !isNarrow" />
+  <div v-else class="fold">
     <BButton variant="plain" class="turn" :aria-expanded="open" :aria-controls="id" @click="open = !open">
       <span class="arrow" aria-hidden="true">{{ open ? '▾' : '▸' }}</span>
       {{ title }}

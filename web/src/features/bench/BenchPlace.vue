@@ -12,7 +12,7 @@ import { useKeys } from '../../shared/useKeys'
 import JugChoice from './JugChoice.vue'
 import MishapList from '../../shared/MishapList.vue'
 import PourNow from './PourNow.vue'
-import NoBatch from './NoBatch.vue'
+import InkSign from '../../shared/InkSign.vue'
 import StripStage from './StripStage.vue'
 import { useBatchInAddress, useBatchOnBench } from './useBatchOnBench'
 import { useScale } from './useScale'
@@ -152,7 +152,11 @@ function leave() {
       </div>
     </header>
     <ErrorLine v-if="error" :error="error" class="bad" />
-    <NoBatch v-if="error && !batch" />
+    <div v-if="error && !batch" class="nothing-yet">
+      <InkSign name="jugs" />
+      <p>The jugs that you kept stand beside your recipes.</p>
+      <RouterLink :to="{ name: 'mingle' }" class="btn btn-primary">Back to Mingle</RouterLink>
+    </div>
     <p v-if="wrong" class="bad" role="alert">{{ wrong }}</p>
     <p v-if="batch?.words" class="note" role="status">{{ batch.words }}</p>
 

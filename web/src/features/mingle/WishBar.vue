@@ -8,10 +8,10 @@ import { prefer, preferences } from '../../shared/preferences'
 import RoomLights from '../../shared/RoomLights.vue'
 import { useMeasuring } from '../../shared/useMeasuring'
 import { useJob } from '../../shared/useJob'
-import TinPicks from './TinPicks.vue'
+import PickOne from '../../shared/PickOne.vue'
+import { useFreeTins } from './useChosen'
 import TinWishes from './TinWishes.vue'
 import { sayAmount } from '../../shared/say/amounts'
-import FoldNarrow from '../../shared/FoldNarrow.vue'
 import FoldOut from '../../shared/FoldOut.vue'
 
 /** How much is needed, and with what it is measured. */
@@ -50,11 +50,16 @@ const summary = computed(() => {
   const title = tools.value.find((one) => one.value === tool)?.text ?? ''
   return `${sayAmount(batch)}, ${title}, at most ${mostPots === 1 ? '1 tin' : `${mostPots.toString()} tins`}`
 })
+/** Tins that must be in it, and tins that must not, to pick from. */
+const free = useFreeTins()
+function add(to: 'use' | 'avoid', key: string) {
+  prefer({ [to]: [...preferences.value[to], key].slice(-4) })
+}
 </script>
 
 <template>
   <div class="ask-for">
-    <FoldNarrow :title="summary">
+    <FoldOut narrow :title="summary">
       <div class="inner">
         <label>
           amount
@@ -90,11 +95,28 @@ const summary = computed(() => {
         <FoldOut title="its lights, tins it must have or not" class="rest">
           <div class="inner">
             <RoomLights />
-            <TinPicks />
+            <PickOne
+              find="a tin"
+              class="pick"
+              aria-label="A tin that must be in it"
+              @pick="add('use', $event)"
+            >
+              <option value="">Must have…</option>
+              <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
+            </PickOne>
+            <PickOne
+              find="a tin"
+              class="pick"
+              aria-label="A tin that must not be in it"
+              @pick="add('avoid', $event)"
+            >
+              <option value="">Must not have…</option>
+              <option v-for="tin in free" :key="tin.key" :value="tin.key">{{ tin.name }}</option>
+            </PickOne>
           </div>
         </FoldOut>
       </div>
-    </FoldNarrow>
+    </FoldOut>
     <p v-if="wrong" id="batch-wrong" class="wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>
@@ -116,6 +138,10 @@ label {
 
 label :deep(.number) {
   width: 92px;
+}
+
+.inner :deep(.pick) {
+  width: 168px;
 }
 
 .wrong {

@@ -11,7 +11,6 @@ import DryingList from './DryingList.vue'
 import HoursPanel from './HoursPanel.vue'
 import MoneyPanel from './MoneyPanel.vue'
 import NowCard from './NowCard.vue'
-import PlanFiles from './PlanFiles.vue'
 import SessionStrip from './SessionStrip.vue'
 import StepList from './StepList.vue'
 import StepSheet from './StepSheet.vue'
@@ -62,6 +61,8 @@ function wentWrong(key: string) {
   wrong.value = true
   opened.value = key
 }
+/** The plan as files: into a calendar, onto paper, into other programs. */
+const files = computed(() => `/api/jobs/${(id.value ?? 0).toString()}/plan`)
 </script>
 
 <template>
@@ -177,7 +178,15 @@ function wentWrong(key: string) {
         </FoldOut>
         <FoldOut title="Shopping and money"><MoneyPanel :job-id="id" :acts="acts" /></FoldOut>
         <FoldOut title="Take it with you">
-          <PlanFiles :job-id="id" :job-name="job?.name ?? ''" />
+          <ul class="files">
+            <li><a :href="`${files}.ics`" download>into a calendar, with alarms (.ics)</a></li>
+            <li><a :href="`${files}.pdf`" target="_blank">plan sheet (PDF)</a></li>
+            <li><a :href="files.replace('plan', 'step-cards.pdf')" target="_blank">step cards (PDF)</a></li>
+            <li><a :href="`${files}.csv`" download>table (CSV)</a></li>
+            <li>
+              <a :href="`${files}.json`" download>file of {{ job?.name ?? '' }} (JSON)</a>
+            </li>
+          </ul>
         </FoldOut>
       </div>
       <StepSheet v-model="sheet" v-model:wrong="wrong" :plan="plan" :acts="acts" :step="step" />
@@ -240,6 +249,7 @@ function wentWrong(key: string) {
   margin-left: auto;
 }
 
+.files,
 .hint {
   margin: 0;
 }

@@ -9,7 +9,7 @@ import UnitChoice from '../../shared/UnitChoice.vue'
 import { useLights } from '../../shared/useJob'
 import { useSettings } from '../../shared/useSettings'
 import BinList from './BinList.vue'
-import KeepSafe from './KeepSafe.vue'
+import BringIn from '../jobs/BringIn.vue'
 import { KEYS } from '../../shared/useKeys'
 import SettingChoice from './SettingChoice.vue'
 import WorkshopDevices from './WorkshopDevices.vue'
@@ -146,7 +146,14 @@ const labels = computed(() =>
           </div>
         </dl>
         <h2>Kept safe</h2>
-        <KeepSafe />
+        <p class="soft">
+          The database is copied every day by itself, the last fourteen copies are kept in the data folder.
+          They help against a slip, not against a lost machine: keep an archive elsewhere, too.
+        </p>
+        <div class="acts">
+          <a href="/api/archive" download class="btn btn-outline-secondary">Everything as one file</a>
+          <BringIn all />
+        </div>
         <h2>Devices of the workshop</h2>
         <WorkshopDevices />
       </section>
@@ -188,6 +195,12 @@ label span {
 
 p {
   margin: 0;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-s);
 }
 
 dl {

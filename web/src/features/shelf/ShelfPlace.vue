@@ -6,7 +6,7 @@ import ErrorLine from '../../shared/ErrorLine.vue'
 import InkSign from '../../shared/InkSign.vue'
 import { useEscape } from '../../shared/useKeys'
 import { useFamilies, useShelf } from '../../shared/useShelf'
-import FoldNarrow from '../../shared/FoldNarrow.vue'
+import FoldOut from '../../shared/FoldOut.vue'
 import AddTin from './AddTin.vue'
 import TinPanel from './TinPanel.vue'
 import TinsFromPhoto from './TinsFromPhoto.vue'
@@ -60,13 +60,13 @@ useEscape(() => {
             @click="open({ do: 'add' })"
             >Add a tin</BButton
           >
-          <FoldNarrow title="Add many, import, export">
+          <FoldOut narrow title="Add many, import, export">
             <BButton variant="outline-secondary" @click="open({ do: 'photo' })">Many from a photo</BButton>
             <BButton variant="outline-secondary" @click="open({ do: 'names' })">Many by name</BButton>
             <BButton variant="outline-secondary" @click="open({ do: 'table' })"
               >Import or export a table</BButton
             >
-          </FoldNarrow>
+          </FoldOut>
         </div>
       </div>
       <div v-if="data?.length !== 0" class="find" role="search">
@@ -77,7 +77,7 @@ useEscape(() => {
           aria-label="Find a tin"
           class="text"
         />
-        <FoldNarrow :title="any ? 'Filters, in use' : 'Filter and sort'">
+        <FoldOut narrow :title="any ? 'Filters, in use' : 'Filter and sort'">
           <BFormSelect v-model="kind" aria-label="Kind">
             <option value="">every kind</option>
             <option v-for="one in kinds" :key="one.key" :value="one.key">{{ one.title }}</option>
@@ -96,7 +96,7 @@ useEscape(() => {
             <option value="left">least left first</option>
             <option value="name">by name</option>
           </BFormSelect>
-        </FoldNarrow>
+        </FoldOut>
         <span class="soft" role="status">{{ found.length }} of {{ data?.length ?? 0 }}</span>
         <BButton v-if="any" variant="plain" class="all" @click="clear">show all</BButton>
       </div>

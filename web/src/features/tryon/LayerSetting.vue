@@ -2,14 +2,15 @@
 import { computed } from 'vue'
 
 import type { Layer, Schemas } from '../../api/client'
-import SettingSign from './SettingSign.vue'
-import { endsOf, numberOf, position, sayValue, valueAt } from './settings'
+import InkSign from '../../shared/InkSign.vue'
+import { endsOf, numberOf, position, sayValue, signOf, valueAt } from './settings'
 
 /** One number or choice of a layer, as its kind offers it. */
 const { layer, setting } = defineProps<{ layer: Layer; setting: Schemas['SettingOut']; below: string[] }>()
 const emit = defineEmits<{ set: [part: Partial<Layer>]; sliding: [now: boolean] }>()
 const value = computed(() => numberOf(layer, setting))
 const ends = computed(() => endsOf(setting, value.value))
+const sign = computed(() => signOf(setting, value.value))
 
 function slide(place: number) {
   emit('sliding', true)
@@ -35,7 +36,7 @@ function settle() {
       @change="settle"
       @blur="settle"
     />
-    <small><SettingSign :setting="setting" :value="value" /> {{ sayValue(setting, value) }}</small>
+    <small><InkSign v-if="sign" :name="sign" /> {{ sayValue(setting, value) }}</small>
   </label>
   <label v-else-if="setting.control === 'choice'"
     >{{ setting.title }}

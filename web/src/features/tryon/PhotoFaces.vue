@@ -6,7 +6,6 @@ import WorkLine from '../../shared/WorkLine.vue'
 import GroundChoice from '../../shared/GroundChoice.vue'
 import { useJob } from '../../shared/useJob'
 import { pictureOf, usePicture } from '../../shared/usePicture'
-import BeforeAfter from './BeforeAfter.vue'
 import FaceHandles from './FaceHandles.vue'
 import FaceList from './FaceList.vue'
 import {
@@ -186,7 +185,12 @@ const next = computed(() => CORNERS[corners.value.length])
         />
       </div>
     </div>
-    <BeforeAfter v-if="src" v-model:wipe="wipe" :src="src" />
+    <label v-if="src" class="wipe"
+      >before
+      <BFormInput v-model.number="wipe" type="range" min="0" max="100" aria-label="Wipe to before" />
+      after
+      <a :href="src" download="painted.jpg">save it</a></label
+    >
     <FaceList v-if="faces.length > 0" :faces="faces" :sizes="sizes ?? []" @change="changeFace" />
     <p v-if="!photo">Add a photo in Catch first.</p>
   </div>
@@ -234,6 +238,16 @@ const next = computed(() => CORNERS[corners.value.length])
   height: 100%;
   cursor: crosshair;
   touch-action: none;
+}
+
+.wipe {
+  display: flex;
+  gap: var(--space-s);
+  align-items: center;
+}
+
+.wipe a {
+  white-space: nowrap;
 }
 
 img {

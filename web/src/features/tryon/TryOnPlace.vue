@@ -17,7 +17,7 @@ import OpenLook from './OpenLook.vue'
 import PhotoFaces from './PhotoFaces.vue'
 import PointReadout from './PointReadout.vue'
 import SideBySide from './SideBySide.vue'
-import StageOptions from './StageOptions.vue'
+import RoomChoice from './RoomChoice.vue'
 import StageSlider from './StageSlider.vue'
 import PieceStage from '../../shared/PieceStage.vue'
 import ViewChoice from './ViewChoice.vue'
@@ -125,13 +125,12 @@ useUndoKeys(wear)
           @compare="targetId = $event"
           @only="layer && inHand.set({ ...layer, zones: [$event] })"
         />
-        <StageOptions
-          v-model:opened="opened"
-          v-model:room="room"
-          v-model:raking="raking"
-          :can-open="piece !== undefined && opens(piece)"
-          :tapped="point !== undefined"
-        />
+        <p class="hint">
+          <BFormCheckbox v-if="piece && opens(piece)" v-model="opened">doors and drawers open</BFormCheckbox>
+          <RoomChoice v-model="room" />
+          <BFormCheckbox v-model="raking">by raking light</BFormCheckbox>
+          <span v-if="!point" class="soft">Tap the piece to see what lies there, layer by layer.</span>
+        </p>
       </template>
     </div>
 
@@ -235,6 +234,13 @@ useUndoKeys(wear)
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto auto auto;
   gap: var(--space-s);
+}
+
+.hint {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-xs) var(--space-xl);
+  margin: 0;
 }
 
 .tools {

@@ -12,6 +12,20 @@ export function sayValue(one: Setting, value: number): string {
   return one.unit === '' ? value.toString() : `${value.toString()} ${one.unit}`
 }
 
+/** As much of the film as a wipe leaves, from all of it to what lies in the grain. */
+const WIPED: [number, string][] = [
+  [0.05, 'wipe-none'],
+  [0.4, 'wipe-little'],
+  [0.75, 'wipe-half'],
+  [Infinity, 'wipe-most'],
+]
+
+/** What is drawn beside a slider, where it is judged by eye and not by its number: what is wiped back, how it shines. */
+export function signOf(one: Setting, value: number): string | undefined {
+  if (one.key === 'wipe') return WIPED.find(([below]) => value < below)?.[1]
+  return one.key === 'veil' ? `sheen-${sayValue(one, value)}` : undefined
+}
+
 /** The ends of a setting's slider: what is usually moved in, and wider where the value lies beyond. */
 export function endsOf(one: Setting, value: number) {
   const low = Math.min(one.shown_low, value)

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { api, type Method, unwrap } from '../../api/client'
 import { useShelf } from '../useShelf'
 import type { usePhotoLight } from './usePhotoLight'
-import FoldNarrow from '../FoldNarrow.vue'
+import FoldOut from '../FoldOut.vue'
 import WorkLine from '../WorkLine.vue'
 import PickOne from '../PickOne.vue'
 
@@ -35,7 +35,7 @@ function pick(key: string) {
 
 <template>
   <div class="methods">
-    <FoldNarrow :title="`In the photo there is ${titles[light.method.value]}`">
+    <FoldOut narrow :title="`In the photo there is ${titles[light.method.value]}`">
       <fieldset>
         <legend>In the photo there is</legend>
         <label
@@ -54,7 +54,7 @@ function pick(key: string) {
           {{ titles[known.method] }}
         </label>
       </fieldset>
-    </FoldNarrow>
+    </FoldOut>
     <div class="more">
       <span class="soft">{{ expect }}</span>
       <PickOne

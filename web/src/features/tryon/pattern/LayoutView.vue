@@ -12,7 +12,7 @@ import { isCutFromSheets, type Layout, moved, shifted, withLayout } from './layo
 import LayoutNumbers from './LayoutNumbers.vue'
 import LayoutParts from './LayoutParts.vue'
 import LayoutSettings from './LayoutSettings.vue'
-import LayoutTakes from './LayoutTakes.vue'
+import FactList from './FactList.vue'
 import LayoutStage from './LayoutStage.vue'
 import MotifChoice from './MotifChoice.vue'
 import { useLayout, useMotifs, usePatternBook } from './useLayout'
@@ -153,7 +153,12 @@ useKeys((event) => {
           @cut="cutting = true"
         />
         <LayoutSettings :layout="layout" :book="book" :kind="layer.kind" @set="set" />
-        <LayoutTakes v-if="shown && !error" :laid="shown" />
+        <template v-if="shown && !error">
+          <ul v-if="shown.says.length > 0" class="says" aria-label="Worth knowing">
+            <li v-for="one in shown.says" :key="one">{{ one }}</li>
+          </ul>
+          <FactList aria-label="What it takes" :facts="shown.numbers" />
+        </template>
         <LayoutParts v-if="shown" :laid="shown" :chosen="chosen" @set="set" @choose="chosen = $event" />
         <label class="file"
           >a layout from a file
@@ -223,6 +228,12 @@ useKeys((event) => {
   background: var(--ink);
   color: var(--sheet);
   font-weight: 650;
+}
+
+.says {
+  margin: 0;
+  padding-left: 1.2em;
+  font-size: var(--type-small);
 }
 
 .waiting {
