@@ -14,8 +14,10 @@ import sys
 import tempfile
 import time
 import unittest
+from collections import Counter
 from collections.abc import Iterator
 from concurrent.futures import ProcessPoolExecutor, as_completed
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -24,6 +26,12 @@ FACADE = "tests.core.test_facade"
 
 TIMES = Path("build/test_times.json")
 """How long each class took last time, so that the longest begin first."""
+
+SECOND_TRIES = Path("build/second_tries.json")
+"""Which classes had to be run a second time in the last ten whole runs here."""
+
+RUNS = 10
+"""So many runs are remembered; what needed a second try in two of them is mended, or goes."""
 
 HUNG = 1200.0
 """A class that takes longer than this has come to a stand: the run ends, and says in which lines. [s]"""
@@ -34,10 +42,7 @@ WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
 @dataclass(frozen=True, slots=True)
 class Outcome:
     """What came of a class: tests run, skipped, what is to be read of those that failed, time and processors'
-    time. [s]
-
-    The latter is without most of a browser's.
-    """
+    time, a browser's among it. [s]"""
 
     name: str
     run: int
@@ -74,7 +79,33 @@ def run_class(name: str) -> Outcome:
 
 
 def _busy() -> float:
-    return sum(used.ru_utime + used.ru_stime for used in map(resource.getrusage, WHOSE))
+    """Return the processors' time of this process, of what it ran, and of what still runs for it. [s]"""
+    own = sum(used.ru_utime + used.ru_stime for used in map(resource.getrusage, WHOSE))
+    return own + sum(_used(child) for child in _descendants(os.getpid()))
+
+
+def _descendants(process: int) -> Iterator[int]:
+    """Yield what runs for a process, by what the kernel says of each."""
+    children: dict[int, list[int]] = {}
+    for stat in Path("/proc").glob("[0-9]*/stat"):
+        with suppress(OSError):
+            children.setdefault(int(_fields(stat)[1]), []).append(int(stat.parent.name))
+    found = [process]
+    for one in found:
+        found += children.get(one, [])
+    yield from found[1:]
+
+
+def _used(process: int) -> float:
+    """Return the time of a process that runs, and of those that it waited for; nothing of one that ended.
+    [s]"""
+    with suppress(OSError):
+        return sum(map(int, _fields(Path(f"/proc/{process}/stat"))[11:15])) / os.sysconf("SC_CLK_TCK")
+    return 0.0
+
+
+def _fields(stat: Path) -> list[str]:
+    return stat.read_text().rpartition(")")[2].split()
 
 
 def group_of(test: unittest.TestCase) -> str:
@@ -128,14 +159,45 @@ def main(wanted: list[str]) -> int:
             f"{one.name}{'  FAILED' if one.failed else ''}",
             flush=True,
         )
-    outcomes = [once_more(one) if one.failed and ".browser." in one.name else one for one in outcomes]
+    again = [one.name for one in outcomes if one.failed and ".browser." in one.name]
+    outcomes = [once_more(one) if one.name in again else one for one in outcomes]
     print("".join(one.report for one in outcomes))
+    say_where_time_went(outcomes)
+    say_second_tries(again, remember=not wanted)
     if not wanted:
         TIMES.parent.mkdir(exist_ok=True)
         TIMES.write_text(json.dumps({one.name: round(one.seconds, 1) for one in outcomes}, indent=0))
     bad, skipped = sum(len(one.failed) for one in outcomes), sum(one.skipped for one in outcomes)
     print(f"{sum(one.run for one in outcomes) - bad - skipped} passed, {bad} failed, {skipped} skipped")
     return int(bad > 0)
+
+
+def say_where_time_went(outcomes: list[Outcome]) -> None:
+    """Say which classes took longest, and how long each room took."""
+    print("The twenty slowest:")
+    for one in sorted(outcomes, key=lambda one: -one.busy)[:20]:
+        print(f"{one.seconds:7.1f} s  busy {one.busy:6.1f} s  {one.run:3d}  {one.name}")
+    print("By room:")
+    rooms: dict[str, list[Outcome]] = {}
+    for one in outcomes:
+        rooms.setdefault(".".join(one.name.split(".")[:2]), []).append(one)
+    for room, ones in sorted(rooms.items(), key=lambda item: -sum(one.busy for one in item[1])):
+        seconds, busy = sum(one.seconds for one in ones), sum(one.busy for one in ones)
+        print(f"{seconds:7.1f} s  busy {busy:6.1f} s  {sum(one.run for one in ones):3d}  {room}")
+
+
+def say_second_tries(names: list[str], *, remember: bool) -> None:
+    """Say what was run a second time, and what was so too often in the last runs."""
+    print(f"{len(names)} run a second time{': ' if names else '.'}{', '.join(names)}")
+    if not remember:
+        return
+    before = json.loads(SECOND_TRIES.read_text()) if SECOND_TRIES.exists() else []
+    runs = [*before, names][-RUNS:]
+    SECOND_TRIES.parent.mkdir(exist_ok=True)
+    SECOND_TRIES.write_text(json.dumps(runs, indent=0))
+    for name, often in Counter(name for run in runs for name in run).items():
+        if often > 1:
+            print(f"{name} needed a second try in {often} of the last {len(runs)} runs: mend it, or it goes.")
 
 
 def one_after_the_other(suite: unittest.TestSuite) -> int:

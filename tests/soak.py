@@ -10,12 +10,12 @@ Item = TypeVar("Item")
 SOAK = os.environ.get("SOAK") == "1"
 
 SHORT_SOAK = os.environ.get("SOAK") == "short"
-"""What CI runs after the tests: a sixteenth of the rounds."""
+"""What CI runs after the tests: a thirty-second part of the rounds."""
 
 
 def rounds(few: int, many: int) -> int:
     """Return how often a loop goes round: a few times, many when soaking."""
-    return many if SOAK else max(few, many // 16) if SHORT_SOAK else few
+    return many if SOAK else max(few, many // 32) if SHORT_SOAK else few
 
 
 def bounded(items: Iterable[Item], most: int, *, seed: int = 11) -> list[Item]:

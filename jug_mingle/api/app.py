@@ -3,6 +3,7 @@
 import os
 from collections.abc import AsyncIterator, Callable, Mapping
 from contextlib import asynccontextmanager
+from functools import cache
 from importlib.resources import files
 from pathlib import Path
 from threading import Event, Thread
@@ -10,11 +11,12 @@ from time import monotonic
 from typing import Any, Final
 
 from anyio import CapacityLimiter
-from fastapi import FastAPI
+from fastapi import APIRouter, FastAPI
 from fastapi.openapi.utils import get_openapi
 from fastapi.responses import FileResponse, Response
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
+from starlette.routing import BaseRoute
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from jug_mingle import __version__
@@ -132,10 +134,20 @@ def create_app(
     app.add_middleware(Foresight)
     app.add_middleware(Sending)
     app.add_middleware(Guard, hosts=own_hosts(settings), shared=settings.share)
-    for noun in NOUNS:
-        app.include_router(noun.router)
+    app.router.routes.extend(_routes())
     _serve_pages(app)
     return app
+
+
+@cache
+def _routes() -> list[BaseRoute]:
+    """Return the routes of all nouns. FastAPI reads their signatures at the first request: once a process,
+    however many programs it serves."""
+    router = APIRouter(generate_unique_id_function=_called, responses=PROBLEMS)
+    before = len(router.routes)
+    for noun in NOUNS:
+        router.include_router(noun.router)
+    return router.routes[before:]
 
 
 _AT_THE_END: Final = 2.5

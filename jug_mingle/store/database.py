@@ -8,12 +8,13 @@ from pathlib import Path
 from threading import Lock
 from typing import Final
 
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import Column, Connection, Engine, MetaData, String, Table, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
 from jug_mingle.errors import DataRefusedError, ForbiddenError
 from jug_mingle.store.changes import Changes, watch
+from jug_mingle.store.models import Row
 from jug_mingle.store.once import forget_old, remember_writes
 from jug_mingle.store.reading import hold_rows
 from jug_mingle.store.rights import may_change
@@ -21,6 +22,9 @@ from jug_mingle.store.standing import check_file
 
 MIGRATIONS: Final = Path(__file__).parent / "migrations"
 NAME: Final = "jug-mingle.db"
+
+_REVISION: Final = Table("alembic_version", MetaData(), Column("version_num", String(32), primary_key=True))
+"""In which a database says what it is, as Alembic keeps it."""
 
 CONNECTIONS: Final = 64
 """More than there are threads to ask for one, so that nobody waits for a connection."""
@@ -110,8 +114,7 @@ def _refuse_orphans(folder: Path) -> None:
     if any((folder / "photos").glob("*.original")):
         raise DataRefusedError(
             f"{folder} has photos but its database {NAME} is gone: restore a backup, or move the photos away "
-            f"to begin "
-            "anew. Nothing was changed."
+            "to begin anew. Nothing was changed."
         )
 
 
@@ -142,14 +145,17 @@ def _listen(engine: Engine) -> None:
 
 
 def _make(file: Path) -> None:
-    """Make a new database under another name first: a start that is cut off leaves none, never half of
-    one."""
+    """Make a new database as the models say, which is what the migrations come to; under another name first:
+    a start that is cut off leaves none, never half of one."""
     part = file.with_name("jug-mingle.new.db")
     for stale in file.parent.glob("jug-mingle.new.db*"):
         stale.unlink()
     engine = engine_on(part)
     try:
-        _upgrade(engine)
+        with engine.begin() as connection:
+            Row.metadata.create_all(connection)
+            _REVISION.create(connection)
+            connection.execute(_REVISION.insert().values(version_num=revisions()[-1]))
     finally:
         engine.dispose()
     into_one_file(part)

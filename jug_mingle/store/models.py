@@ -268,12 +268,12 @@ class PieceRow(Row):
     """What faces are before anything is laid, by names that they answer to; "" is every other face."""
     uses: Mapped[list[Any] | None]
     """What it is for, by `core.practice.uses`; none is its form's usual."""
-    age: Mapped[str] = mapped_column(String(20), default="unknown")
-    count: Mapped[int] = mapped_column(default=1)
+    age: Mapped[str] = mapped_column(String(20), default="unknown", server_default="unknown")
+    count: Mapped[int] = mapped_column(default=1, server_default="1")
     """How many there are of it, all alike."""
-    belongs: Mapped[str] = mapped_column(String(60), default="")
+    belongs: Mapped[str] = mapped_column(String(60), default="", server_default="")
     """The set that it belongs to, such as "dining room"."""
-    recounted: Mapped[bool] = mapped_column(default=False)
+    recounted: Mapped[bool] = mapped_column(default=False, server_default="0")
     """Whether its areas were counted otherwise before, which is not yet read."""
     last: Mapped[dict[str, Any] | None]
     """What it was last painted with: name of faces → {"name" of the look, "R" as it is seen (36)}."""

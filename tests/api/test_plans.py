@@ -149,7 +149,7 @@ class KilledTest(unittest.TestCase):
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         copy_demo(folder)
         confirmed: set[str] = set()
-        for round_ in range(rounds(10, 100)):
+        for round_ in range(rounds(4, 100)):
             process, address = serve(folder)
             try:
                 plan = ask(address, PLAN)

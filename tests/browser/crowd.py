@@ -49,5 +49,5 @@ def fill(client: Any) -> None:
 def crowd(data: Path, address: str) -> None:
     """Do both in a data folder of the demo, so that `address` may ask."""
     with TestClient(demo_app(data), base_url=address) as client:
+        grow(client)  # first: each jug is predicted by all tins that there are
         fill(client)
-        grow(client)

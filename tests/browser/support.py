@@ -1,18 +1,39 @@
 """A browser and a server for tests and screenshots: headless Chromium from Debian, the program on a free
 port."""
 
+import atexit
+import io
+import os
 import shutil
+import tempfile
 import threading
 import time
+import unittest
+from collections.abc import Callable
+from functools import cache
 from pathlib import Path
+from typing import Any, ClassVar, Final
 
+import numpy as np
 from fastapi import FastAPI
-from playwright.sync_api import Browser, Playwright
+from PIL import Image
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    Locator,
+    Page,
+    Playwright,
+    Request,
+    ViewportSize,
+    expect,
+    sync_playwright,
+)
 
 from jug_mingle.api.app import create_app
 from jug_mingle.api.serving import Serving
 from jug_mingle.cli import HOST, demo_app, demo_archive, listen, prepare_own
 from jug_mingle.settings import Settings
+from tests.api.support import copy_demo
 
 REFUSED = (
     "Failed to load resource: the server responded with a status of 422 (Unprocessable Entity)",
@@ -79,3 +100,145 @@ class Server:
     def __exit__(self, *_: object) -> None:
         self._server.should_exit = True
         self._thread.join()
+
+
+AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+PATIENCE: Final = 1000 * int(os.environ.get("PATIENCE", "60"))
+"""How long a step may take on a busy machine; who works on a test sets less. [ms]"""
+
+DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
+PLACES = (
+    "piece",
+    "catch",
+    "mingle",
+    "try-on",
+    "plan",
+    "daybook",
+    "again/1",
+    "shelf",
+    "shelf?pot=sloe-skin",
+    "shelf?do=add",
+    "shelf?do=photo",
+    "shelf?do=names",
+    "jobs",
+    "settings",
+)
+
+
+@cache
+def playwright() -> Playwright:
+    """Return what drives browsers in this process: begun once, it stays until the process ends."""
+    running = sync_playwright()
+    atexit.register(running.__exit__)
+    return running.__enter__()
+
+
+_browsers: list[Browser] = []
+
+
+def browser() -> Browser:
+    """Return the browser of this process; a new one where it came to its end. Every test has contexts of its
+    own."""
+    if not _browsers or not _browsers[-1].is_connected():
+        _browsers.append(launch(playwright()))
+    return _browsers[-1]
+
+
+@unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
+class BrowserCase(unittest.TestCase):
+    """A copy of the demo and a fresh context for each test."""
+
+    browser: ClassVar[Browser]
+    on_its_way: ClassVar[dict[Page, set[Request]]] = {}
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        expect.set_options(timeout=PATIENCE * 2 / 3)
+        cls.browser = browser()
+
+    def setUp(self) -> None:
+        self.folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
+        self.server = self.enterContext(Server(self.folder))
+        self.page = self.open(DESK)
+
+    def open(self, size: ViewportSize) -> Page:
+        """Return a page in a new context that fails the test on any error or request that leaves this
+        machine."""
+        context: BrowserContext = self.browser.new_context(
+            base_url=self.server.address, viewport=size, reduced_motion="reduce", has_touch=size == PHONE
+        )
+        self.addCleanup(context.close)
+        page = context.new_page()
+        page.set_default_timeout(PATIENCE)
+        wrong: list[str] = []
+        page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
+        page.on("pageerror", lambda error: wrong.append(str(error)))
+        page.on(
+            "request",
+            lambda sent: (
+                None
+                if sent.url.startswith((self.server.address, "blob:", "data:"))
+                else wrong.append(sent.url)
+            ),
+        )
+        on_its_way = self.on_its_way[page] = set[Request]()
+        page.on(
+            "request", lambda sent: on_its_way.add(sent) if sent.resource_type in ("fetch", "xhr") else None
+        )
+        page.on("requestfinished", lambda sent: on_its_way.discard(sent))
+        page.on("requestfailed", lambda sent: on_its_way.discard(sent))
+        self.addCleanup(lambda: self.assertEqual([w for w in wrong if not w.startswith(self.allowed)], []))
+        self.allowed: tuple[str, ...] = ()
+        return page
+
+    def go(self, place: str, page: Page | None = None) -> None:
+        (page or self.page).goto(f"/{place}")
+        expect((page or self.page).locator("h1")).to_be_visible()
+
+    def quiet(self, page: Page | None = None) -> None:
+        """Wait until what was done is sent, by the page's own clock, and answered, and nothing more is asked
+        for it."""
+        page = page or self.page
+        soon = "most => new Promise(done => setTimeout(done, most))"
+        page.evaluate(soon, 480)
+        for _ in range(400):
+            if not self.on_its_way[page]:
+                page.evaluate(soon, 80)
+                if not self.on_its_way[page]:
+                    return
+            page.wait_for_timeout(40)
+        self.fail(f"no end of {[sent.url for sent in self.on_its_way[page]]}")
+
+    def until(self, shown: Callable[[], object], wanted: object) -> None:
+        """Wait until something is as it is wanted: what a write sends only after another one is seen late."""
+        for _ in range(200):
+            if shown() == wanted:
+                return
+            self.page.wait_for_timeout(100)
+        self.assertEqual(shown(), wanted)
+
+    def tap(self, x: float, y: float) -> None:
+        """Tap the photo at shares of its width and height."""
+        box = self.page.get_by_role("application").bounding_box()
+        assert box is not None
+        self.page.mouse.click(box["x"] + x * box["width"], box["y"] + y * box["height"])
+
+    def pixel(self, place: Locator) -> np.ndarray[Any, Any]:
+        """Return the colour in the middle of an element, as shown."""
+        shot = np.asarray(Image.open(io.BytesIO(place.screenshot())).convert("RGB"))
+        return np.asarray(shot[shot.shape[0] // 2, shot.shape[1] // 2], dtype=float)
+
+    def accessible(self, page: Page) -> None:
+        """Check that axe finds nothing and that nothing scrolls sideways."""
+        page.evaluate(AXE.read_text())
+        tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+        found = page.evaluate("tags => axe.run({runOnly: tags, resultTypes: ['violations']})", tags)[
+            "violations"
+        ]
+        self.assertEqual([(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found], [])
+        width = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
+        self.assertLessEqual(width[0], width[1])
+
+    def job(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.page.request.get("/api/jobs/1").json()
+        return found

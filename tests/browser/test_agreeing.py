@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_first_journey import DESK, BrowserCase
+from tests.browser.support import DESK, BrowserCase
 
 
 class AgreeTest(BrowserCase):

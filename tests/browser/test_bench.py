@@ -5,8 +5,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.support import REFUSED
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, REFUSED, BrowserCase
 
 
 class BenchTest(BrowserCase):

@@ -9,8 +9,7 @@ from playwright.sync_api import ViewportSize, expect
 from tests.api.support import OWN, copy_demo
 from tests.browser.crowd import crowd
 from tests.browser.every_place import CUT, WIDE
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
 
 WIDE_DESK = ViewportSize(width=1920, height=1080)
 

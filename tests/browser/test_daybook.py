@@ -3,7 +3,7 @@ asked."""
 
 from playwright.sync_api import expect
 
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, BrowserCase
 
 
 class DaybookTest(BrowserCase):

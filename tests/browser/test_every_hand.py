@@ -7,7 +7,7 @@ from typing import Any
 from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.browser.every_place import SMALL, UNFOLD, WIDE, WORDS, unfold
-from tests.browser.test_first_journey import AXE, DESK, PHONE, PLACES, BrowserCase
+from tests.browser.support import AXE, DESK, PHONE, PLACES, BrowserCase
 from tests.soak import SOAK
 
 GLOSSARY = Path(__file__).parents[2] / "docs" / "glossary.md"

@@ -8,8 +8,7 @@ from typing import Any
 from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.api.support import photo
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
 from tests.soak import SOAK
 
 ZOOMED = ViewportSize(width=640, height=400)

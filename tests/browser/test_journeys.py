@@ -10,8 +10,7 @@ from playwright.sync_api import ViewportSize
 from tests.api.support import copy_demo
 from tests.browser import journeys
 from tests.browser.journeys import Walker
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
 from tests.soak import SOAK
 
 HANDS = (

@@ -6,8 +6,7 @@ from typing import Any
 from playwright.sync_api import Dialog, Page, Route, expect
 
 from tests.api.support import photo
-from tests.browser.support import Server
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, BrowserCase, Server
 
 AWAY = ("Failed to load resource: net::ERR", "WebSocket", "Failed to load module")
 

@@ -10,8 +10,7 @@ from playwright.sync_api import FilePayload, Page, expect
 
 from jug_mingle.core.measuring.units import UNITS
 from tests.api.support import photo
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
 from tests.browser.test_patterns import PatternCase
 from tests.soak import SOAK
 

@@ -7,12 +7,12 @@ import unittest
 from functools import partial
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from pathlib import Path
-from typing import Any, ClassVar
+from typing import Any
 
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, Page
 
 from tests.api.support import copy_demo, photo
-from tests.browser.support import Server, chromium, launch
+from tests.browser.support import Server, chromium, launch, playwright
 
 
 class Hostile(BaseHTTPRequestHandler):
@@ -78,12 +78,6 @@ THINGS = [
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
 class OtherSiteTest(unittest.TestCase):
-    playwright: ClassVar[Playwright]
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.playwright = cls.enterClassContext(sync_playwright())
-
     def setUp(self) -> None:
         folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
         self.server = self.enterContext(Server(folder))
@@ -93,7 +87,7 @@ class OtherSiteTest(unittest.TestCase):
         threading.Thread(target=self.site.serve_forever, daemon=True).start()
 
     def page(self, address: str, *flags: str) -> Page:
-        browser: Browser = launch(self.playwright, *flags)
+        browser: Browser = launch(playwright(), *flags)
         self.addCleanup(browser.close)
         page = browser.new_page()
         page.goto(address)

@@ -5,7 +5,7 @@ from typing import Any
 
 from playwright.sync_api import expect
 
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, BrowserCase
 
 
 class PatternCase(BrowserCase):

@@ -6,7 +6,7 @@ import numpy as np
 from playwright.sync_api import expect
 
 from jug_mingle.demo import corner
-from tests.browser.test_first_journey import BrowserCase
+from tests.browser.support import BrowserCase
 
 
 class LengthsTest(BrowserCase):

@@ -8,8 +8,7 @@ import numpy as np
 from playwright.sync_api import expect
 
 from jug_mingle.core.pieces import FORMS
-from tests.browser.support import REFUSED
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, REFUSED, BrowserCase
 from tests.soak import bounded
 
 

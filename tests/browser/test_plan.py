@@ -3,8 +3,7 @@ timers."""
 
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
 
 
 class PlanTest(BrowserCase):

@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import APIResponse, Error, Route, expect
 
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, BrowserCase
 
 
 class RapidSwitchingTest(BrowserCase):

@@ -10,8 +10,7 @@ from playwright.sync_api import expect
 
 from jug_mingle.store.database import NAME
 from tests.api.support import photo
-from tests.browser.support import REFUSED, Server
-from tests.browser.test_first_journey import DESK, PHONE, BrowserCase
+from tests.browser.support import DESK, PHONE, REFUSED, BrowserCase, Server
 from tests.soak import SOAK
 
 

@@ -6,8 +6,7 @@ from typing import Any
 
 from playwright.sync_api import expect
 
-from tests.browser.support import REFUSED
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, REFUSED, BrowserCase
 
 
 class ShelfTest(BrowserCase):

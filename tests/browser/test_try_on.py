@@ -8,8 +8,7 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.browser.support import REFUSED
-from tests.browser.test_first_journey import PHONE, BrowserCase
+from tests.browser.support import PHONE, REFUSED, BrowserCase
 from tests.soak import bounded
 
 TABLET = ViewportSize(width=1024, height=768)

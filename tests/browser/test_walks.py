@@ -9,8 +9,7 @@ from playwright.sync_api import ViewportSize, expect
 from tests.browser import walks
 from tests.browser.every_place import CUT
 from tests.browser.journeys import Walker
-from tests.browser.support import Server
-from tests.browser.test_first_journey import DESK, PHONE, PLACES, BrowserCase
+from tests.browser.support import DESK, PHONE, PLACES, BrowserCase, Server
 from tests.browser.walks import SIZES, Walk
 from tests.core.plan.test_all_sequences import SEQUENCES
 from tests.core.plan.test_sequences import in_this_order

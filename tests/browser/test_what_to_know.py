@@ -5,7 +5,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.test_first_journey import PHONE
+from tests.browser.support import PHONE
 from tests.browser.test_try_on import TryOnCase
 
 

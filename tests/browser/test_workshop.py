@@ -9,14 +9,13 @@ import unittest
 from contextlib import suppress
 from http.client import HTTPConnection
 from pathlib import Path
-from typing import ClassVar
 
-from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Page, expect
 
 from jug_mingle.cli import demo_app
 from jug_mingle.settings import Settings
 from tests.api.support import copy_demo
-from tests.browser.support import Server, chromium, launch
+from tests.browser.support import Server, browser, chromium
 from tests.browser.test_other_site import WRITES
 
 OUTSIDE = "127.0.0.2"
@@ -26,15 +25,6 @@ OUTSIDE = "127.0.0.2"
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")
 class WorkshopTest(unittest.TestCase):
-    playwright: ClassVar[Playwright]
-    browser: ClassVar[Browser]
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.playwright = cls.enterClassContext(sync_playwright())
-        cls.browser = launch(cls.playwright)
-        cls.addClassCleanup(cls.browser.close)
-
     def setUp(self) -> None:
         folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
         self.server = self.enterContext(
@@ -45,7 +35,7 @@ class WorkshopTest(unittest.TestCase):
 
     def page(self, *, phone: bool = False) -> Page:
         size = {"width": 390, "height": 844} if phone else {"width": 1280, "height": 800}
-        context = self.browser.new_context(viewport=size, has_touch=phone, is_mobile=phone)  # type: ignore[arg-type]
+        context = browser().new_context(viewport=size, has_touch=phone, is_mobile=phone)  # type: ignore[arg-type]
         self.addCleanup(context.close)
         context.set_default_timeout(15_000)
         return context.new_page()

@@ -1,8 +1,10 @@
 """The database file: migrations, foreign keys, times and writers that wait."""
 
+import sqlite3
 import tempfile
 import threading
 import unittest
+from contextlib import closing
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -18,9 +20,33 @@ from jug_mingle.documents.face_marks import Marks
 from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.mixes import mix_rows
 from jug_mingle.services.pieces import piece_of, piece_rows
-from jug_mingle.store.database import MIGRATIONS, open_database, revisions
+from jug_mingle.store.database import MIGRATIONS, NAME, open_database, revisions
 from jug_mingle.store.models import JobRow, MaterialRow, PhotoRow, PieceRow, Row, TargetRow
 from jug_mingle.store.standing import check_file
+
+
+def shape_of(file: Path) -> dict[str, object]:
+    """Return what SQLite says of each table: columns, keys to others, indices; and the revision."""
+    with closing(sqlite3.connect(file)) as database:
+        tables = [name for (name,) in database.execute("SELECT name FROM sqlite_master WHERE type = 'table'")]
+        shape: dict[str, object] = {
+            name: [
+                sorted(row[first:] for row in map(repr_of, database.execute(f"PRAGMA {kind}({name})")))
+                for kind, first in (("table_info", 1), ("foreign_key_list", 2))
+            ]
+            for name in tables
+        }
+        for name in tables:
+            indices = database.execute(f"PRAGMA index_list({name})").fetchall()
+            shape[f"{name}, indices"] = sorted(
+                (unique, [row[2] for row in database.execute(f"PRAGMA index_info({key})")])
+                for _, key, unique, *_ in indices
+            )
+        return shape | {"": database.execute("SELECT version_num FROM alembic_version").fetchall()}
+
+
+def repr_of(row: tuple[object, ...]) -> tuple[str, ...]:
+    return tuple(map(repr, row))
 
 
 class DatabaseTest(unittest.TestCase):
@@ -30,11 +56,21 @@ class DatabaseTest(unittest.TestCase):
         self.addCleanup(self.database.close)
 
     def test_migrations_make_the_models(self) -> None:
-        """What the migrations build is what the models say, and opening again changes nothing."""
-        with self.database.engine.connect() as connection:
+        """What the migrations build is what the models say, and opening it changes nothing."""
+        folder, engine = self.of_revision(revisions()[-1])
+        with engine.connect() as connection:
             self.assertEqual(compare_metadata(MigrationContext.configure(connection), Row.metadata), [])
-        open_database(self.folder).close()
-        self.assertEqual([f.name for f in self.folder.glob("*.before-*")], [])
+        engine.dispose()
+        open_database(folder).close()
+        self.assertEqual([f.name for f in folder.glob("*.before-*")], [])
+
+    def test_a_new_database_is_what_the_migrations_come_to(self) -> None:
+        """Made at once from the models it has the same tables, column by column, with what they say by
+        themselves, the same keys, and the same revision."""
+        folder, engine = self.of_revision(revisions()[-1])
+        engine.dispose()
+        new, old = (shape_of(one / NAME) for one in (self.folder, folder))
+        self.assertEqual(new, old)
 
     def test_copy_before_a_migration(self) -> None:
         """A database of an older revision is copied beside itself before it is changed, and no copy is

@@ -8,7 +8,7 @@ import tempfile
 import unittest
 from contextlib import closing
 from pathlib import Path
-from typing import Any
+from typing import Any, ClassVar
 
 from fastapi.testclient import TestClient
 
@@ -39,10 +39,21 @@ read."""
 class ReleaseTest(unittest.TestCase):
     """One data folder of each release; photos lie together, since they are named by their hash."""
 
+    ready: ClassVar[Path]
+    """Under the name of each release its folder as today's program made it ready."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.ready = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
+        for release in RELEASES:
+            shutil.copytree(FOLDERS / "photos", cls.ready / release / "photos")
+            shutil.copy(FOLDERS / release / NAME, cls.ready / release / NAME)
+            prepare_own(cls.ready / release)
+
     def opened(self, release: str) -> Path:
+        """Return a folder of a release, made ready."""
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        shutil.copy(FOLDERS / release / NAME, folder / NAME)
-        shutil.copytree(FOLDERS / "photos", folder / "photos")
+        shutil.copytree(self.ready / release, folder, dirs_exist_ok=True)
         return folder
 
     def kept(self, file: Path) -> dict[str, list[Any]]:
@@ -61,8 +72,7 @@ class ReleaseTest(unittest.TestCase):
         for release in RELEASES:
             with self.subTest(release):
                 folder = self.opened(release)
-                before = self.kept(folder / NAME)
-                prepare_own(folder)
+                before = self.kept(FOLDERS / release / NAME)
                 self.assertEqual(self.kept(folder / NAME), before)
                 with closing(sqlite3.connect(folder / NAME)) as connection:
                     without = connection.execute(
@@ -74,7 +84,6 @@ class ReleaseTest(unittest.TestCase):
         """Every address that only reads answers with 200, for whatever of it the folder has."""
         for release in RELEASES:
             folder = self.opened(release)
-            prepare_own(folder)
             with TestClient(demo_app(folder), base_url=OWN) as client:
                 paths = client.get("/openapi.json").json()["paths"]
                 poured = bool(self.kept(folder / NAME)["pot"])
@@ -119,7 +128,6 @@ class ReleaseTest(unittest.TestCase):
     def test_from_before(self) -> None:
         """What cannot be told any more is marked so, and never guessed; what can be told is said."""
         folder = self.opened("0007-used")
-        prepare_own(folder)
         with TestClient(demo_app(folder), base_url=OWN) as client:
             targets = {one["title"]: one for one in client.get("/api/jobs/1").json()["targets"]}
             how = {title: one["how"] for title, one in targets.items()}

@@ -15,6 +15,7 @@ from jug_mingle.core.plan.steps import steps_of
 from jug_mingle.core.plan.work import Workshop
 from tests.core.plan.checker import faults
 from tests.core.plan.generated import evenings, pieces
+from tests.soak import bounded
 
 QUICK = Effort(first=0.6, later=0.05, clock=20.0, later_clock=5.0)
 
@@ -107,16 +108,17 @@ class AgainstAnotherSolverTest(unittest.TestCase):
 
 class GeneratedJobsTest(unittest.TestCase):
     def test_every_first_plan_keeps_every_rule(self) -> None:
-        """A thousand jobs from random surveys and looks: every wait, window, hand, place and cleaning."""
-        hours, planned = evenings(), 0
-        for seed in range(1000):
+        """Jobs from random surveys and looks, a thousand when soaking: every wait, window, hand, place and
+        cleaning."""
+        hours, planned, seeds = evenings(), 0, bounded(range(1000), 250)
+        for seed in seeds:
             laid = problem_of(steps_of(pieces(1, seed), Workshop()), hours)
             plan = first_plan(laid.problem, rounds=1)
             if plan is None:
                 continue
             planned += 1
             self.assertEqual(faults(laid.problem, plan), [], f"seed {seed}")
-        self.assertGreater(planned, 980)
+        self.assertGreater(planned, 0.98 * len(seeds))
 
     def test_bettered_plans_keep_every_rule_and_are_no_later(self) -> None:
         hours = evenings()
