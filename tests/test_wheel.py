@@ -93,12 +93,12 @@ class WheelTest(unittest.TestCase):
         self.addCleanup(process.wait)
         self.addCleanup(process.kill)
         address = self.address(process, said)
-        page = urllib.request.urlopen(address, timeout=60).read().decode()
+        page = urllib.request.urlopen(address, timeout=600).read().decode()
         script = re.search(r'src="(/assets/[^"]+\.js)"', page)
         assert script is not None
-        self.assertGreater(len(urllib.request.urlopen(address + script[1], timeout=60).read()), 10_000)
+        self.assertGreater(len(urllib.request.urlopen(address + script[1], timeout=600).read()), 10_000)
         self.assertIn(
-            b"Card-catalogue cabinet", urllib.request.urlopen(f"{address}/api/jobs", timeout=60).read()
+            b"Card-catalogue cabinet", urllib.request.urlopen(f"{address}/api/jobs", timeout=600).read()
         )
 
     def address(self, process: "subprocess.Popen[bytes]", said: Path) -> str:

@@ -106,10 +106,7 @@ class Access:
             send = without_money(send)
             if not reason:
                 receive, body = await read_whole(receive)
-                if len(body) > MOST:
-                    status, reason = 413, "this device may look: it sends nothing so large"
-                elif await run_in_threadpool(_elsewhere, scope, guest, said_in(body)):
-                    status, reason = 403, "this device looks at another job"
+                status, reason = await _of_a_guest(scope, guest, body)
         knocks = visitor.role == "stranger" and (reason or scope["path"].startswith(_DOOR))
         if knocks and not self._strangers.may_ask((scope.get("client") or ("",))[0]):
             status, reason = 429, "too many requests: wait a minute"
@@ -128,6 +125,15 @@ class Access:
             may_change.reset(told)
         if visitor.device:
             await run_in_threadpool(doors.used, token)
+
+
+async def _of_a_guest(scope: Scope, guest: Paired, body: bytes) -> tuple[int, str]:
+    """Return why what a guest sends is refused, as a status and in words; nothing where it is not."""
+    if len(body) > MOST:
+        return 413, "this device may look: it sends nothing so large"
+    if await run_in_threadpool(_elsewhere, scope, guest, said_in(body)):
+        return 403, "this device looks at another job"
+    return 200, ""
 
 
 def _elsewhere(scope: Scope, guest: Paired, said: Any) -> bool:

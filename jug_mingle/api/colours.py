@@ -71,13 +71,13 @@ class LightOut(BaseModel):
     )
 
 
-router = APIRouter(prefix="/api", tags=["colours"])
+router = APIRouter(prefix="/api")
 
 _AT_ONCE: Final = 200
 """So many colours of a file are shown at once; each is given a smooth reflectance, which takes its time."""
 
 
-@router.post("/colours/look", openapi_extra=COMPUTES)
+@router.post("/colours/look", tags=["colours"], openapi_extra=COMPUTES)
 def look(
     body: ToLookAtIn, session: ReadSession, context: ContextNow, light: LightNow = "window"
 ) -> LookedOut:
@@ -92,7 +92,7 @@ def look(
     return LookedOut(**colour_out(colour, shown).model_dump(), background_hex=behind)
 
 
-@router.post("/colours/file", openapi_extra=FILE_BODY | COMPUTES)
+@router.post("/colours/file", tags=["colours"], openapi_extra=FILE_BODY | COMPUTES)
 async def read_file(
     request: Request, light: LightNow = "window",
     white: Annotated[WhiteName | None,
@@ -145,7 +145,7 @@ def _read(
 _FILES = gives("text/plain", "text/csv", "application/xml", "application/json")
 
 
-@router.get("/jobs/{job_id}/colours.{kind}", responses=_FILES, response_class=Response)
+@router.get("/jobs/{job_id}/colours.{kind}", tags=["colours"], responses=_FILES, response_class=Response)
 def write_file(
     job_id: Id, kind: Literal["gpl", "csv", "txt", "cxf", "json"], session: ReadSession
 ) -> Response:
@@ -155,7 +155,7 @@ def write_file(
     return sent(write(as_samples(session, job_id), job.name), media_type, f"colours.{kind}")
 
 
-@router.get("/lights")
+@router.get("/lights", tags=["lights"])
 def list_lights() -> list[LightOut]:
     """List the lights, daylight first."""
     mat = np.full(BANDS, MAT)

@@ -8,7 +8,7 @@ from typing import Final
 import numpy as np
 
 from jug_mingle.core.colour.spectra import WAVELENGTHS
-from jug_mingle.formats.colour_file import MOST, ColourFile, ColourFileError, Sample, check_count, clean_name
+from jug_mingle.formats.colour_file import ColourFile, ColourFileError, Sample, check_count, clean_name
 from jug_mingle.formats.colour_table import columns_of, read_samples, white_of
 from jug_mingle.formats.whites import WhiteName
 
@@ -66,6 +66,9 @@ def _unquoted(cell: str) -> str:
     return cell[1:-1].replace('""', '"') if len(cell) > 1 and cell[0] == cell[-1] == '"' else cell
 
 
+_PLACES: Final = {"BEGIN_DATA_FORMAT": "fields", "BEGIN_DATA": "data", "END_DATA": "end"}
+
+
 def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
     """Return the field names, the rows of the first table, and what else is said before it."""
     fields: list[str] = []
@@ -74,39 +77,36 @@ def _parts(lines: list[str]) -> tuple[list[str], list[list[str]], list[str]]:
     words: list[str] = []
     place = "head"
     for line in lines:
-        if line == "BEGIN_DATA_FORMAT":
-            place = "fields"
-        elif line == "BEGIN_DATA":
-            if not fields:
-                raise ColourFileError(
-                    "BEGIN_DATA stands before any BEGIN_DATA_FORMAT: the fields are not known"
-                )
-            place = "data"
-        elif line == "END_DATA":
-            place = "end"
+        if line == "BEGIN_DATA" and not fields:
+            raise ColourFileError("BEGIN_DATA stands before any BEGIN_DATA_FORMAT: the fields are not known")
+        place, before = _PLACES.get(line, "head" if line.startswith("END_DATA_FORMAT") else place), place
+        if place == "end":
             break
-        elif line.startswith("END_DATA_FORMAT"):
-            place = "head"
-        elif place == "fields":
+        if line in _PLACES or place != before:
+            continue
+        if place == "fields":
             fields += _words(line)
         elif place == "data" and line and not line.startswith("#"):
             words += _words(line, 0 if words else len(fields))
+            if len(words) > 50 * len(fields) and len(words) % len(fields):
+                break
             if len(words) % len(fields) == 0:
                 rows += _chunks(words, len(fields))
                 words = []
-            elif len(words) > 50 * len(fields):
-                break
-            if len(rows) > MOST:
                 check_count(len(rows))
         elif place == "head" and line:
             header.append(line)
+    _whole(place, fields, words)
+    return [name.upper() for name in fields], rows, header
+
+
+def _whole(place: str, fields: list[str], left: list[str]) -> None:
     if place == "data":
         raise ColourFileError("the file ends before END_DATA: it was cut short")
-    if words:
+    if left:
         raise ColourFileError(
-            f"the data do not fill {len(fields)} fields a sample: {len(words)} values are left over"
+            f"the data do not fill {len(fields)} fields a sample: {len(left)} values are left over"
         )
-    return [name.upper() for name in fields], rows, header
 
 
 def _chunks(words: list[str], size: int) -> Iterator[list[str]]:

@@ -79,24 +79,10 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
         return _from_scheme(session, folder, said)
     if isinstance(said, FromText):
         return _from_text(said)
-    if isinstance(said, FromReader):
-        row = get_device_reading(session, said.reading_id)
-        return Colour(R=np.array(row.R), noise=NOISE["reader"], how="reader", spectral=True, name=row.sample)
     if isinstance(said, FromSpectrum):
         return colour_of_file(said)
-    if isinstance(said, FromTarget):
-        target = get_target(session, said.target_id)
-        spectral = bool(target.source.get("spectral", False))
-        return Colour(
-            R=np.array(target.R), noise=target.noise, how=target.how, spectral=spectral, name=target.name
-        )
-    if isinstance(said, FromMaterial):
-        return _from_material(session, said)
-    if isinstance(said, FromMix):
-        mix = get_mix(session, said.mix_id)
-        return Colour(
-            R=look_of(session, mix, pours_of(mix)), noise=PREDICTED_NOISE, how="predicted", name=mix.name
-        )
+    if isinstance(said, FromReader | FromTarget | FromMaterial | FromMix):
+        return _kept_here(session, said)
     if isinstance(said, Between):
         first, second = (resolve(session, folder, end, depth=depth + 1) for end in (said.first, said.second))
         Lab = between(R_to_Lab(first.R), R_to_Lab(second.R), said.share)
@@ -109,6 +95,24 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
     if not steps:
         return of
     return _combined(stepped(R_to_Lab(of.R), steps), [of], f"{of.name} {words}".strip())
+
+
+def _kept_here(session: Session, said: FromReader | FromTarget | FromMaterial | FromMix) -> Colour:
+    """Return a colour that stands in the database already."""
+    if isinstance(said, FromReader):
+        row = get_device_reading(session, said.reading_id)
+        return Colour(R=np.array(row.R), noise=NOISE["reader"], how="reader", spectral=True, name=row.sample)
+    if isinstance(said, FromTarget):
+        target = get_target(session, said.target_id)
+        spectral = bool(target.source.get("spectral", False))
+        return Colour(
+            R=np.array(target.R), noise=target.noise, how=target.how, spectral=spectral, name=target.name
+        )
+    if isinstance(said, FromMaterial):
+        return _from_material(session, said)
+    mix = get_mix(session, said.mix_id)
+    R = look_of(session, mix, pours_of(mix))
+    return Colour(R=R, noise=PREDICTED_NOISE, how="predicted", name=mix.name)
 
 
 def _from_photo(session: Session, folder: PhotoFolder, said: FromPhoto) -> Colour:

@@ -149,8 +149,10 @@ def put(motif: Motif, p: Placed) -> list[Ring]:
 
 
 def pixels_of_art(art: Art) -> Pixels:
-    """Return a print as pixels (h, w, 3), what is not printed white."""
-    assert art.palette is not None  # only prints have pixels of their own
+    """Return a print as pixels (h, w, 3), what is not printed white; ValueError of one that has no colours of
+    its own."""
+    if art.palette is None:
+        raise ValueError("only prints have pixels of their own")
     colours = R_to_screen(np.clip(R_seen(art.palette, 0.3), 0.0, 1.0))
     seen: FloatArray = colours[np.minimum(art.ink, len(colours) - 1)]
     whole = 1.0 - art.alpha[..., np.newaxis] * (1.0 - seen)

@@ -93,8 +93,6 @@ def _value(column: Column[Any], value: Any) -> Any:
         if not column.nullable:
             raise _unfit(column, value)
         return None
-    if isinstance(column.type, JSON):
-        return value
     if isinstance(column.type, DateTime | Date) and isinstance(value, str):
         try:
             if isinstance(column.type, Date):
@@ -102,21 +100,22 @@ def _value(column: Column[Any], value: Any) -> Any:
             return datetime.fromisoformat(value).astimezone(UTC).replace(tzinfo=None)
         except (ValueError, OverflowError) as error:
             raise _unfit(column, value) from error
-    if isinstance(column.type, Boolean):
-        fits = isinstance(value, bool) or value in (0, 1)
-    elif isinstance(column.type, Integer):
-        fits = isinstance(value, int) and not isinstance(value, bool) and -_LARGEST <= value < _LARGEST
-    elif isinstance(column.type, Float):
-        fits = isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
-    else:
-        fits = (
-            isinstance(column.type, String)
-            and isinstance(value, str)
-            and len(value) <= (column.type.length or 10**7)
-        )
-    if not fits:
+    if not _fits(column, value):
         raise _unfit(column, value)
     return value
+
+
+def _fits(column: Column[Any], value: Any) -> bool:
+    kind = column.type
+    if isinstance(kind, JSON):
+        return True
+    if isinstance(kind, Boolean):
+        return isinstance(value, bool) or value in (0, 1)
+    if isinstance(kind, Integer):
+        return isinstance(value, int) and not isinstance(value, bool) and -_LARGEST <= value < _LARGEST
+    if isinstance(kind, Float):
+        return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
+    return isinstance(kind, String) and isinstance(value, str) and len(value) <= (kind.length or 10**7)
 
 
 def _unfit(column: Column[Any], value: Any) -> DataRefusedError:

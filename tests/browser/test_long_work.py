@@ -3,7 +3,7 @@
 import base64
 from typing import Any
 
-from playwright.sync_api import Dialog, Page, Route, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.api.support import photo
 from tests.browser.support import PHONE, BrowserCase, Server
@@ -202,20 +202,76 @@ class AwayTest(BrowserCase):
         found: float = self.job()["looks"][0]["layers"][0]["width"]
         return found
 
-    def test_a_closed_page_is_asked_about(self) -> None:
-        """A page in which changes wait does not close without a question."""
-        page: Page = self.page
-        self.go("catch")
-        self.stopped()
-        page.get_by_role("button", name="Remove bare rim", exact=True).click()
-        expect(page.get_by_text("1 change waits")).to_be_visible()
-        asked: list[str] = []
-
-        def stay(dialog: Dialog) -> None:
-            asked.append(dialog.type)
-            dialog.dismiss()
-
-        page.on("dialog", stay)
+    def test_a_closed_page(self) -> None:
+        """What waits is kept in the browser: the page is closed without a question, and the next one sends
+        it, in order, once; two answers about one piece as well, though the second was given unseen by the
+        program."""
+        page = self.page
+        self.go("mingle")
+        page.get_by_role("link", name="Piece").click()
+        expect(page.locator(".stage img")).to_be_visible()
+        port = self.stopped()
+        page.get_by_label("Called").fill("Seed cabinet")
+        page.get_by_label("Called").press("Enter")
+        self.waits(page, "1 change waits here")
+        page.get_by_label("Called").fill("Seed chest")
+        page.get_by_label("Called").press("Enter")
+        self.waits(page, "2 changes wait here")
+        page.get_by_role("button", name="Remove Bare rim", exact=True).click()
+        self.waits(page, "also when this page is closed")
+        self.waits(page, "3 changes wait here")
         page.close(run_before_unload=True)
-        page.wait_for_timeout(500)
-        self.assertEqual(asked, ["beforeunload"])
+        self.server = self.enterContext(Server(self.folder, port=port))
+        self.page = page = page.context.new_page()
+        sent: list[str] = []
+        page.on("request", lambda one: sent.append(f"{one.method} {one.url.split('/api/')[-1]}"))
+        page.goto("/1/piece")
+        self.until(lambda: [mix["name"] for mix in self.job()["mixes"]], ["Jug glaze"])
+        self.assertEqual(self.job()["pieces"][0]["name"], "Seed chest")
+        expect(page.get_by_label("Called")).to_have_value("Seed chest")
+        writes = [one for one in sent if one.startswith(("DELETE mixes", "PATCH pieces"))]
+        self.assertEqual(writes, ["PATCH pieces/1", "PATCH pieces/1", "DELETE mixes/2"])
+        page.reload()
+        expect(page.get_by_label("Called")).to_have_value("Seed chest")
+        self.assertEqual(len([one for one in sent if one.startswith(("DELETE", "PATCH"))]), 3)
+
+    def waits(self, page: Page, words: str) -> None:
+        expect(page.get_by_role("alert").filter(has_text="does not answer")).to_contain_text(words)
+
+    def test_two_windows(self) -> None:
+        """Both say how much waits; what either of them did is done once, and each has its answer."""
+        page = self.page
+        self.go("mingle")
+        other = page.context.new_page()
+        other.goto("/1/piece")
+        expect(other.locator(".stage img")).to_be_visible()
+        port = self.stopped()
+        page.get_by_role("button", name="Keep as a jug").click()
+        self.waits(page, "1 change waits")
+        other.get_by_label("Called").fill("Seed cabinet")
+        other.get_by_label("Called").press("Enter")
+        self.waits(other, "2 changes wait")
+        self.back(port)
+        expect(other.get_by_text("does not answer")).to_be_hidden(timeout=25_000)
+        self.until(lambda: self.job()["pieces"][0]["name"], "Seed cabinet")
+        expect(page.get_by_role("status").get_by_text("stands with your jugs")).to_be_visible()
+        expect(other.get_by_role("status").get_by_text("is called Seed cabinet now")).to_be_visible()
+        self.assertEqual(len(self.job()["mixes"]), 3)
+
+    def test_a_newer_program(self) -> None:
+        """A program that does not know any more what waits says so, and what else waits is done."""
+        page = self.page
+        self.go("mingle")
+        port = self.stopped()
+        page.get_by_role("button", name="Remove Bare rim", exact=True).click()
+        self.waits(page, "1 change waits")
+        page.get_by_role("button", name="Remove Jug glaze", exact=True).click()
+        self.waits(page, "2 changes wait")
+        page.close()
+        self.server = self.enterContext(Server(self.folder, port=port))
+        self.page = page = page.context.new_page()
+        gone = {"detail": "there is no such address in this program", "fields": {}}
+        page.route("**/api/mixes/2", lambda route: route.fulfill(status=404, json=gone))
+        page.goto("/1/mingle")
+        expect(page.get_by_text("was not made: there is no such address in this program")).to_be_visible()
+        self.until(lambda: [mix["name"] for mix in self.job()["mixes"]], ["Bare rim"])

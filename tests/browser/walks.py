@@ -13,7 +13,7 @@ from playwright.sync_api import Error, Locator, ViewportSize, expect
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces import FORMS
-from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, Survey
+from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, PartSurvey, Survey
 from tests.browser.journeys import Walker, add_tin, begin_job, button, catch_from_photo, type_colour
 
 SIZES: Final = (
@@ -360,6 +360,19 @@ def _choose(walker: Walker, menu: Locator, wanted: str, *, label: bool = False) 
         menu.select_option(value=wanted)
 
 
+def _answered_of(walker: Walker, part: str, seen: PartSurvey) -> None:
+    page = walker.page
+    if part:
+        _choose(walker, page.get_by_label("Where").first, part)
+    for damage in seen.damage:
+        walker.press(page.get_by_label(DAMAGE[damage], exact=True))
+    if seen.layers is not None:
+        walker.type(page.get_by_label(re.compile("^Old coats believed to lie on")), str(seen.layers))
+        page.keyboard.press("Tab")
+    if seen.treatment:
+        _choose(walker, page.get_by_label("What becomes of them"), seen.treatment)
+
+
 def _answered(walker: Walker, survey: Survey) -> None:
     """Answer the questions of the survey, each where it stands; one is on the plan."""
     page = walker.page
@@ -368,15 +381,7 @@ def _answered(walker: Walker, survey: Survey) -> None:
     if fold.get_attribute("aria-expanded") != "true":
         walker.press(fold)
     for part, seen in survey.parts.items():
-        if part:
-            _choose(walker, page.get_by_label("Where").first, part)
-        for damage in seen.damage:
-            walker.press(page.get_by_label(DAMAGE[damage], exact=True))
-        if seen.layers is not None:
-            walker.type(page.get_by_label(re.compile("^Old coats believed to lie on")), str(seen.layers))
-            page.keyboard.press("Tab")
-        if seen.treatment:
-            _choose(walker, page.get_by_label("What becomes of them"), seen.treatment)
+        _answered_of(walker, part, seen)
     for cause in survey.causes:
         walker.press(page.get_by_label(CAUSES[cause], exact=True))
     for one in survey.unknown:

@@ -161,7 +161,7 @@ class BackupTest(BackupCase):
 
         def run(*words: str, said: str = "") -> subprocess.CompletedProcess[str]:
             line = [sys.executable, "-m", "jug_mingle.cli", *words]
-            return subprocess.run(line, capture_output=True, text=True, timeout=60, check=False, input=said)
+            return subprocess.run(line, capture_output=True, text=True, timeout=600, check=False, input=said)
 
         copy, new, job = (str(self.base / name) for name in ("copy.zip", "new", "job.zip"))
         made = run("backup", copy, "--data", str(self.data))

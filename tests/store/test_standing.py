@@ -104,7 +104,7 @@ class RefusedTest(unittest.TestCase):
                 folder = self.spoilt(spoil)
                 ran = subprocess.run(
                     [sys.executable, "-m", "jug_mingle.cli", "serve", "--data", str(folder), "--port", "0"],
-                    capture_output=True, text=True, timeout=60, check=False,
+                    capture_output=True, text=True, timeout=600, check=False,
                 )  # fmt: skip
                 self.assertEqual(ran.returncode, 1)
                 self.assertEqual(len(ran.stderr.strip().splitlines()), 1, ran.stderr)
@@ -126,7 +126,7 @@ class RefusedTest(unittest.TestCase):
             "with d.write.begin() as s: add_job(s, name='newest')\n"
             "os._exit(0)"
         )
-        subprocess.run([sys.executable, "-c", work, str(folder)], check=True, timeout=60)
+        subprocess.run([sys.executable, "-c", work, str(folder)], check=True, timeout=600)
         self.assertTrue((folder / f"{NAME}-wal").stat().st_size)
         self.assertEqual(check_file(folder / NAME, revisions()), revisions()[-1])
         database = open_database(folder)

@@ -11,8 +11,9 @@ import { createApp } from 'vue'
 import { listen, Queries } from './api/events'
 import App from './App.vue'
 import PairPage from './features/pair/PairPage.vue'
-import { PAIR } from './api/reach'
+import { PAIR, sendWhatWaited } from './api/reach'
 import { router } from './router'
+import { sayWrong } from './shared/useNotice'
 
 const queries = new Queries({
   defaultOptions: {
@@ -29,6 +30,9 @@ if (location.pathname === PAIR) {
   createApp(PairPage).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
 } else {
   listen(queries)
+  void sendWhatWaited((words) => {
+    sayWrong(new Error(`A change that waited here was not made: ${words}`))
+  }).then((any) => (any ? queries.invalidateQueries() : undefined))
   createApp(App).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app')
 }
 

@@ -60,16 +60,17 @@ def blocks_of(sizes: Sequence[Size], *, turning: bool, within: Size, slack: floa
             for other_length, n in own[bisect_left(own, (length - reach, -1)) :]:
                 if other_length > length + reach or len(order) >= _MOST:
                     break
-                other = order[n]
-                if not other.pieces & block.pieces:
-                    joined = _joined(block, other, below=side == 0)
-                    if joined.area >= (1.0 - slack) * joined.w * joined.h - _CLOSE:
-                        keep(joined)
+                joined = _joined(block, order[n], below=side == 0)
+                if joined is not None and joined.area >= (1.0 - slack) * joined.w * joined.h - _CLOSE:
+                    keep(joined)
         done += 1
     return order
 
 
-def _joined(a: Block, b: Block, *, below: bool) -> Block:
+def _joined(a: Block, b: Block, *, below: bool) -> Block | None:
+    """Return two blocks side by side, or one below the other; nothing where they share a piece."""
+    if a.pieces & b.pieces:
+        return None
     dx, dy = (0.0, a.h) if below else (a.w, 0.0)
     w, h = (max(a.w, b.w), a.h + b.h) if below else (a.w + b.w, max(a.h, b.h))
     return Block(

@@ -69,7 +69,7 @@ class Pattern:
         x, y = spot.x + u * spot.surface.w - aside, spot.y + v * spot.surface.h - down
         alpha, ink = np.zeros(u.shape, dtype=np.float32), np.zeros(u.shape, dtype=np.uint8)
         if space.grid is not None:
-            _repeated(x, y, space, self.layout, self.arts[0], alpha, ink)
+            _repeated(x, y, space, space.grid, self.layout, self.arts[0], alpha, ink)
         for one in space.placed:
             _single(x, y, one, self.arts[min(one.art, len(self.arts) - 1)], alpha, ink)
         alpha *= _within(self.layout, space, x, y)
@@ -111,14 +111,13 @@ def _repeated(
     x: FloatArray,
     y: FloatArray,
     space: Space,
+    grid: Grid,
     layout: Layout,
     art: Art,
     alpha: FloatArray,
     ink: NDArray[np.uint8],
 ) -> None:
     """Write what the repeats of a space print."""
-    grid = space.grid
-    assert grid is not None  # the caller asked
     keep = _kept(layout, grid, space.h)
     flips = (layout.mirrored in ("across", "both"), layout.mirrored in ("down", "both"))
     turn = radians(layout.turn)

@@ -235,6 +235,15 @@ class Box:
 
     def faces(self) -> PartFaces:
         """Yield its faces with their areas; a front's, an opening's and a handle's with them. [m²]"""
+        yield from self._own_faces()
+        for front in self.fronts:
+            yield from front.faces(self.d - SHELF)
+        for opening in (*self.openings, *self.interiors):
+            yield from opening.faces()
+            if not self.without_back:
+                yield self.inner_back(opening), opening.w * opening.h
+
+    def _own_faces(self) -> PartFaces:
         w, h, d = self.w, self.h, self.d
         covered = sum(one.w * one.h for one in self.fronts) + sum(one.w * one.h for one in self.openings)
         top = w * d - self.top_covered
@@ -261,12 +270,6 @@ class Box:
             yield self.of("outside"), leg_area(self.shape, h - self.let_in, w, d)
         else:
             yield self.of("outside"), 2.0 * (w + d) * (h - self.let_in)
-        for front in self.fronts:
-            yield from front.faces(d - SHELF)
-        for opening in (*self.openings, *self.interiors):
-            yield from opening.faces()
-            if not self.without_back:
-                yield self.inner_back(opening), opening.w * opening.h
 
     def _panel_faces(self, outside: float) -> PartFaces:
         w, h, d = self.w, self.h, self.d

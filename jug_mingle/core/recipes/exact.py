@@ -113,7 +113,7 @@ _6, _30, _63 = ((cos(angle * pi / 180.0), sin(angle * pi / 180.0)) for angle in 
 
 
 @compiled
-def _misses(
+def _misses(  # noqa: C901 - one loop without calls
     sets: Indices, volumes: FloatArray, K: FloatArray, S: FloatArray, solids: FloatArray, veil: FloatArray,
     surface: FloatArray, weights: FloatArray, wanted: FloatArray, off: FloatArray, poured: FloatArray,
     out: FloatArray,

@@ -135,7 +135,7 @@ class Search:
             return []
         trials = [self._trials(*self._finely(sets[:_OPENED], volumes[:_OPENED]), _RATIOS)]
         if self.drawn_roughly is not None:
-            trials.append(self._trials(*self._likeliest(sets, volumes), _RATIOS_LIKELY))
+            trials.append(self._trials(*self._likeliest(sets, volumes, self.drawn_roughly), _RATIOS_LIKELY))
         return self._ranked(*trials)
 
     def _finely(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
@@ -147,10 +147,8 @@ class Search:
         self._follow(sets, log_v, misses, measure, alive=(_OPENED,), rounds=_ROUNDS_FINELY, strides=_FINE)
         return sets, np.exp(log_v)
 
-    def _likeliest(self, sets: Indices, volumes: FloatArray) -> tuple[Indices, FloatArray]:
+    def _likeliest(self, sets: Indices, volumes: FloatArray, rough: Misses) -> tuple[Indices, FloatArray]:
         """Return the sets that are likeliest to come near, with the volumes at which they are."""
-        assert self.drawn_roughly is not None
-        rough = self.drawn_roughly
 
         def expected(sets: Indices, volumes: FloatArray) -> FloatArray:
             return np.where(self._allowed(sets, volumes), rough(sets, volumes).mean(axis=0), np.inf)

@@ -7,11 +7,19 @@ from jug_mingle.core.plan.problem import Problem, Schedule
 
 def faults(problem: Problem, schedule: Schedule) -> list[str]:
     """Return what a schedule does that a rule forbids, in words; nothing where it keeps them all."""
-    found: list[str] = []
     starts = dict(schedule.starts)
     if set(starts) != {task.key for task in problem.tasks}:
-        found.append("not every task has a time")
-        return found
+        return ["not every task has a time"]
+    last = max((starts[task.key] + task.minutes + task.tail for task in problem.tasks), default=0)
+    wrong = [*_of_hands(problem, schedule, starts), *_of_waits(problem, starts)]
+    if schedule.usable != last:
+        wrong.append(f"it says that it is usable at {schedule.usable}, which is {last}")
+    return wrong
+
+
+def _of_hands(problem: Problem, schedule: Schedule, starts: dict[str, int]) -> list[str]:
+    """Return what lies outside of its hours, and what asks for more hands or places than there are."""
+    found: list[str] = []
     busy: dict[int, int] = defaultdict(int)
     placed: dict[tuple[str, int], int] = defaultdict(int)
     used: dict[tuple[str, int], int] = {}
@@ -21,8 +29,7 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
         if not inside:
             found.append(f"{task.key} lies outside of its hours")
             continue
-        if task.fixed is not None and start != task.fixed:
-            found.append(f"{task.key} is not when it was settled")
+        found += [f"{task.key} is not when it was settled"] * (task.fixed not in (None, start))
         for minute in range(start, end):
             busy[minute] += task.hands
             if task.place:
@@ -33,16 +40,26 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
     for one in schedule.cleanings:
         for minute in range(one.start, one.end):
             busy[minute] += 1
-    for (kit, number), last in used.items():
-        session = problem.sessions[number]
-        if not any(c.kit == kit and c.start >= last and c.end <= session.end for c in schedule.cleanings):
-            found.append(f"{kit} is not cleaned after its last use")
+    found += _of_cleaning(problem, schedule, used)
     for number, session in enumerate(problem.sessions):
-        for minute in range(session.start, session.end):
-            if busy[minute] > session.hands:
-                found.append(f"too many hands at minute {minute} of session {number}")
-                break
-    found += [f"two things in the {place}" for (place, _), count in placed.items() if count > 1]
+        over = [minute for minute in range(session.start, session.end) if busy[minute] > session.hands]
+        found += [f"too many hands at minute {minute} of session {number}" for minute in over[:1]]
+    return found + [f"two things in the {place}" for (place, _), count in placed.items() if count > 1]
+
+
+def _of_cleaning(problem: Problem, schedule: Schedule, used: dict[tuple[str, int], int]) -> list[str]:
+    return [
+        f"{kit} is not cleaned after its last use"
+        for (kit, number), last in used.items()
+        if not any(
+            c.kit == kit and c.start >= last and c.end <= problem.sessions[number].end
+            for c in schedule.cleanings
+        )
+    ]
+
+
+def _of_waits(problem: Problem, starts: dict[str, int]) -> list[str]:
+    found = []
     for lag in problem.lags:
         before = next(task for task in problem.tasks if task.key == lag.before)
         gap = starts[lag.after] - starts[lag.before] - before.minutes
@@ -50,7 +67,4 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
             found.append(f"{lag.after} comes {lag.least - gap} minutes too soon after {lag.before}")
         if lag.most is not None and gap > lag.most:
             found.append(f"{lag.after} comes {gap - lag.most} minutes after its window has closed")
-    last = max((starts[task.key] + task.minutes + task.tail for task in problem.tasks), default=0)
-    if schedule.usable != last:
-        found.append(f"it says that it is usable at {schedule.usable}, which is {last}")
     return found

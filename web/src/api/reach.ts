@@ -1,7 +1,7 @@
-import { readonly, ref } from 'vue'
+import { readonly, ref, watch } from 'vue'
 
 import computing from './computing.json'
-import { drop, hold, sendWaiting, unsent } from './outbox'
+import { drop, hold, sendWaiting, unsent, waiting } from './outbox'
 
 /** The program does not answer: it was stopped, or the network between is gone. */
 export class AwayError extends Error {
@@ -77,6 +77,8 @@ async function attempt(request: Request): Promise<Response> {
 }
 
 let writes = 0
+/** When a write was made, in letters that stand in its order, from whichever window it is. */
+const madeNow = () => `${Date.now().toString().padStart(15, '0')} ${(++writes).toString().padStart(6, '0')}`
 
 /**
  * Ask the program. What gets no answer is sent again a few times. A read then throws an AwayError; a write waits until
@@ -98,7 +100,7 @@ async function read(request: Request): Promise<Response> {
 }
 
 async function write(request: Request, file?: Blob): Promise<Response> {
-  const number = ++writes
+  const made = madeNow()
   // What is sent while the page is being left must be sent at once: no time to look whether it was sent before.
   const mine = request.keepalive ? '' : await signature(request, file)
   const key = unanswered.get(mine) ?? newKey()
@@ -121,7 +123,17 @@ async function write(request: Request, file?: Blob): Promise<Response> {
     drop(key, request.signal.reason)
   }
   request.signal.addEventListener('abort', forget)
-  const answer = hold(number, key, async () => sent(await fetch(request.clone())))
+  const { pathname, search } = new URL(request.url)
+  const body = await request.clone().blob()
+  const answer = hold({
+    made,
+    key,
+    method: request.method,
+    path: `${pathname}${search}`,
+    headers: [...request.headers.entries()],
+    body: body.size > 0 ? body : null,
+    tries: 0,
+  }).then(sent)
   // Whoever does something now wants to know now whether the program is back.
   void look()
   return answer
@@ -144,12 +156,36 @@ async function look() {
   clearTimeout(again)
   try {
     await fetch('/api/lights', { cache: 'no-store' })
-    if (await sendWaiting()) away.value = false
+    if (await sendWaiting(tell)) away.value = false
   } catch {
     // It is not back yet.
   }
   looking = false
   if (away.value) again = setTimeout(() => void look(), LOOK)
+}
+
+let tell: (words: string) => void = () => undefined
+
+/** Send what waited when its page was closed, and say whether anything did; `refused` hears of what was not done. */
+export async function sendWhatWaited(refused: (words: string) => void) {
+  tell = refused
+  if ((await waiting()).length === 0) return false
+  await look()
+  if (unsent.value > 0) leave()
+  return true
+}
+
+/** Settles when what came before is answered, or when the program does not answer: then nobody waits for that. */
+export function answeredOrAway(before: Promise<unknown>): Promise<void> {
+  if (away.value) return Promise.resolve()
+  return new Promise((settle) => {
+    const finish = () => {
+      stop()
+      settle()
+    }
+    const stop = watch(away, finish, { flush: 'sync' })
+    before.then(finish, finish)
+  })
 }
 
 /** Say that the program is away, and look for it until it is back. */

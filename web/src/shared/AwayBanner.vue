@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, watch } from 'vue'
 
-import { unsent } from '../api/outbox'
+import { onlyHere, unsent } from '../api/outbox'
 import { isAway } from '../api/reach'
 
 /** Said once, at the top: the program does not answer. When it is back, all that is shown is read again. */
@@ -11,14 +11,16 @@ const queries = useQueryClient()
 watch(isAway, (now) => {
   if (!now) void queries.invalidateQueries()
 })
-// What waits here is lost with the page.
+// What the browser would not keep is lost with the page.
 useEventListener(window, 'beforeunload', (event) => {
-  if (unsent.value > 0) event.preventDefault()
+  if (onlyHere.value) event.preventDefault()
 })
 const waits = computed(() =>
   unsent.value === 0
     ? 'What you type stays here, and it goes on by itself.'
-    : `${unsent.value === 1 ? '1 change waits' : `${unsent.value.toString()} changes wait`} here and will be sent in order: keep this page open.`,
+    : `${unsent.value === 1 ? '1 change waits' : `${unsent.value.toString()} changes wait`} here and will be sent in order${
+        onlyHere.value ? ': keep this page open' : ', also when this page is closed'
+      }.`,
 )
 </script>
 

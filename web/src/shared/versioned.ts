@@ -1,4 +1,5 @@
 import { api, ApiError, type Schemas, unwrap } from '../api/client'
+import { answeredOrAway } from '../api/reach'
 import { note, seen } from '../api/versions'
 import { say, sayConflict, sayWrong } from './useNotice'
 
@@ -9,10 +10,14 @@ const CHANGED_ELSEWHERE = 412
 export const changedElsewhere = (error: unknown) =>
   error instanceof ApiError && error.status === CHANGED_ELSEWHERE
 
-/** Do a write that changes the version of something when those before it are answered, and what is shown is read anew. */
+/**
+ * Do a write that changes the version of something when those before it are answered, and what is shown is read anew.
+ * While the program is away it does not wait for them: it is kept behind them, and follows their versions (outbox.ts).
+ */
 export function inTurn<T>(table: string, id: number, work: () => Promise<T>): Promise<T> {
   const name = `${table}-${id.toString()}`
-  const mine = (writing.get(name) ?? Promise.resolve()).then(work)
+  const before = writing.get(name)
+  const mine = (before ? answeredOrAway(before) : Promise.resolve()).then(work)
   writing.set(
     name,
     mine.catch(() => undefined),
