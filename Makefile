@@ -1,4 +1,4 @@
-# `make demo` runs the program with demo data, `make test` tests it. Needs Python 3.11+, Node 20+ and make.
+# `make demo` runs the program with demo data, `make test` tests it. Needs Python 3.11+, Node ^20.19 or >=22.12 and make.
 PY := .venv/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 SHELL := /bin/bash

@@ -2,7 +2,7 @@
 none."""
 
 from collections.abc import Iterator
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 from itertools import groupby
 from pathlib import Path
@@ -42,7 +42,7 @@ def _faces(weight: str) -> tuple[TTFont, ...]:
     return tuple(faces)
 
 
-@cache
+@lru_cache(maxsize=4096)
 def _font_of(letter: str, weight: str) -> str:
     """Return the name of the font that has a letter; nothing where none has."""
     code = ord(letter)

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from functools import cache
+from functools import lru_cache
 from pathlib import Path
 from typing import Any, Final
 
@@ -160,7 +160,7 @@ def read_back(file: Path, beside: Path) -> Iterator[ReadBack]:
         shutil.rmtree(folder, ignore_errors=True)
 
 
-@cache
+@lru_cache(maxsize=4)
 def _empty_at(revision: str) -> bytes:
     """Return an empty database as a release made it; to make it takes a second."""
     with tempfile.TemporaryDirectory() as folder:

@@ -7,6 +7,7 @@ from threading import Lock
 from typing import Any, Final
 
 import numpy as np
+from cachetools import LRUCache
 from sqlalchemy import Engine, select
 from sqlalchemy.orm import Session
 
@@ -75,8 +76,12 @@ class Index:
     """Places of what has a colour, and those colours, row by row: (n, 4) of place and Lab."""
 
 
-_kept: dict[str, tuple[str, Index]] = {}
-_rows: dict[str, dict[tuple[str, int], tuple[int, Known]]] = {}
+Rows = dict[tuple[str, int], tuple[int, Known]]
+"""What is known of each row, and of which version of it."""
+
+_kept: Final[LRUCache[str, tuple[str, Index, Rows]]] = LRUCache(2)
+"""Of a database what its newest change was called, and what was read then."""
+
 _lock: Final = Lock()
 
 
@@ -135,24 +140,24 @@ def index_of(session: Session, state: str) -> Index:
     bind = session.get_bind()
     name = str((bind if isinstance(bind, Engine) else bind.engine).url)
     with _lock:
-        kept = _kept.get(name)
-        if kept is not None and kept[0] == state:
-            return kept[1]
-        index = _read(session, _rows.setdefault(name, {}))
-        _kept[name] = (state, index)
+        before, index, rows = _kept.get(name, ("", None, {}))
+        if index is None or before != state:
+            rows = dict(_rows_now(session, rows))
+            index = _read(session, rows)
+            _kept[name] = (state, index, rows)
         return index
 
 
-def _read(session: Session, rows: dict[tuple[str, int], tuple[int, Known]]) -> Index:
+def _read(session: Session, rows: Rows) -> Index:
     jobs = {number: name for number, name, *_ in session.execute(select(JobRow.id, JobRow.name))}
     standing = set(session.scalars(select(JobRow.id).where(JobRow.removed.is_(None))))
-    known = [one for one in _all(session, rows) if one.job is None or one.job in standing]
+    known = [one for _, one in rows.values() if one.job is None or one.job in standing]
     text = [f"{one.title} {one.words} {jobs.get(one.job or 0, '')}".casefold() for one in known]
     coloured = [(place, *one.Lab) for place, one in enumerate(known) if one.Lab is not None]
     return Index(known=known, text=text, jobs=jobs, coloured=np.array(coloured, dtype=float).reshape(-1, 4))
 
 
-def _all(session: Session, rows: dict[tuple[str, int], tuple[int, Known]]) -> Iterator[Known]:
+def _rows_now(session: Session, rows: Rows) -> Iterator[tuple[tuple[str, int], tuple[int, Known]]]:
     """Yield everything; what is kept of a row is taken as long as its version is the same."""
     for kind, (table, columns) in _TABLES.items():
         versions = {
@@ -166,7 +171,7 @@ def _all(session: Session, rows: dict[tuple[str, int], tuple[int, Known]]) -> It
             query = select(*columns).where(table.id.in_(fresh[begin : begin + 500]))
             for row in session.execute(query).mappings():
                 rows[kind, row["id"]] = (row["version"], _known(kind, row))
-        yield from (rows[kind, number][1] for number in versions)
+        yield from (((kind, number), rows[kind, number]) for number in versions)
 
 
 def _standing(table: Any, *columns: Any) -> Any:

@@ -4,7 +4,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 from typing import Any
-from weakref import WeakKeyDictionary
 
 from sqlalchemy.orm import Session
 
@@ -23,6 +22,7 @@ from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
+from jug_mingle.services.newest import NewestOf
 from jug_mingle.services.patterns import Prepared, on_surfaces, prepared
 from jug_mingle.services.pieces import check_names, get_piece, grounds_of, piece_of
 from jug_mingle.services.predictions import pours_of
@@ -77,20 +77,20 @@ def labels_of(tins: Iterable[MaterialRow]) -> Labels:
 def film_of(shelf: Shelf, name: str, pours: Sequence[Pour], labels: Labels = ()) -> Film:
     """Return a mix as a film: its optics, and how thick one ordinary coat of it dries; its facts by its
     labels."""
-    kept = _films.setdefault(shelf.factor, {})
-    asked = (name, tuple(pours), labels)
-    if asked not in kept:
+
+    def make() -> Film:
         film, first = mixed_film(shelf, pours), shelf.materials[shelf.index(pours[0].key)]
-        kept[asked] = Film(
+        return Film(
             name=name, optics=film.optics, X=film.X, veil=film.veil, base=first.kind.base,
             spread_rate=film.spread_rate, density=film.density,
             facts=Facts.of((kind_of(kind), dict(own)) for kind, own in labels) if labels else None,
             taken=partial(taken_by, shelf, tuple((pour.key, pour.ml) for pour in pours)),
         )  # fmt: skip
-    return kept[asked]
+
+    return _films.get(shelf.factor, (name, tuple(pours), labels), make)
 
 
-_films: WeakKeyDictionary[ArrowFactor, dict[tuple[str, tuple[Pour, ...], Labels], Film]] = WeakKeyDictionary()
+_films: NewestOf[ArrowFactor, tuple[str, tuple[Pour, ...], Labels], Film] = NewestOf(1000)
 """Films made from a fit, as long as that fit is in use: what was poured of a tin makes none of them anew."""
 
 

@@ -3,7 +3,6 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final
-from weakref import WeakKeyDictionary
 
 import numpy as np
 from sqlalchemy import select
@@ -28,6 +27,7 @@ from jug_mingle.documents.laid import LaidIn
 from jug_mingle.documents.strict import row_number
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services.materials import to_material
+from jug_mingle.services.newest import NewestOf
 from jug_mingle.services.pieces import ground_named, piece_rows
 from jug_mingle.services.shelf_fit import fitted_shelf
 from jug_mingle.store.models import BatchRow, MixRow, StripRow, TargetRow
@@ -81,7 +81,7 @@ def as_pours(ml: Mapping[str, float]) -> tuple[Pour, ...]:
 
 
 _Asked = tuple[tuple[Pour, ...], bytes | None, tuple[Light, ...], float, bytes, float]
-_made: WeakKeyDictionary[ArrowFactor, dict[_Asked, Recipe]] = WeakKeyDictionary()
+_made: NewestOf[ArrowFactor, _Asked, Recipe] = NewestOf(1000)
 """What was predicted from a fit, as long as that fit is in use."""
 
 
@@ -98,19 +98,18 @@ def assessed(
 
     `over` is what it lies on, if it is one that shows its ground.
     """
-    kept = _made.setdefault(shelf.factor, {})
     # The ground by its colour: two that were caught may have one name.
     asked = (
         pours, None if R is None else R.tobytes(), tuple(lights), pour_error, over.R_seen.tobytes(),
         over.veil,
     )  # fmt: skip
-    if asked not in kept:
-        R = np.clip(predict(shelf, pours, over=over), 0.0, 1.0) if R is None else R
-        goal = Target(R=R, lights=tuple(lights))
-        kept[asked] = assess(shelf, goal, [pours], pour_error=pour_error, draws=shelf.draw(DRAWS), over=over)[
-            0
-        ]
-    return kept[asked]
+
+    def make() -> Recipe:
+        wanted = np.clip(predict(shelf, pours, over=over), 0.0, 1.0) if R is None else R
+        goal = Target(R=wanted, lights=tuple(lights))
+        return assess(shelf, goal, [pours], pour_error=pour_error, draws=shelf.draw(DRAWS), over=over)[0]
+
+    return _made.get(shelf.factor, asked, make)
 
 
 def ground_of_job(session: Session, job_id: int) -> Ground:

@@ -5,14 +5,17 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Final
 
-from sqlalchemy import Connection, delete, event, select
+from sqlalchemy import Connection, delete, event, select, update
 from sqlalchemy.orm import Session, sessionmaker
 
 from jug_mingle.errors import AlreadyDoneError
 from jug_mingle.store.models import DoneRow, now
 
-KEPT: Final = timedelta(days=3)
-"""How long the keys of writes are kept: longer than any page tries again."""
+KEPT: Final = timedelta(days=90)
+"""How long the keys of writes are kept: longer than a write waits in a browser for its page to be opened."""
+
+ANSWERED: Final = timedelta(days=3)
+"""How long what was answered is kept with them."""
 
 
 @dataclass(slots=True)
@@ -66,5 +69,7 @@ def keep_answer(session: Session, key: str, *, status: int, media_type: str, ans
 
 
 def forget_old(session: Session) -> None:
-    """Drop the keys that nobody will send again."""
+    """Drop the keys that nobody will send again, and the answers that nobody waits for."""
     session.execute(delete(DoneRow).where(DoneRow.created < now() - KEPT))
+    old = (DoneRow.created < now() - ANSWERED, DoneRow.status.is_not(None))
+    session.execute(update(DoneRow).where(*old).values(status=None, media_type="", answer=""))

@@ -1,9 +1,11 @@
 """Costly results are made once, and only the newest are kept."""
 
+import gc
 import threading
 import unittest
+from functools import partial
 
-from jug_mingle.services.newest import Newest
+from jug_mingle.services.newest import Newest, NewestOf
 
 
 class NewestTest(unittest.TestCase):
@@ -61,3 +63,39 @@ class NewestTest(unittest.TestCase):
         with self.assertRaises(ZeroDivisionError):
             kept.get("bad", lambda: 1 // 0)
         self.assertEqual(kept.get("bad", lambda: 3), 3)
+
+    def test_many_threads_many_keys(self) -> None:
+        """Sixteen threads ask for more results than are kept: each gets that of its key, none is lost between
+        being made and being read, and nothing is left of the making."""
+        kept: Newest[int, int] = Newest(1)
+        wrong: list[object] = []
+
+        def ask(first: int) -> None:
+            try:
+                for n in range(first, first + 200):
+                    wrong.extend([n] * (kept.get(n % 7, partial(int, n % 7)) != n % 7))
+            except KeyError as error:
+                wrong.append(error)
+
+        threads = [threading.Thread(target=ask, args=(n,)) for n in range(16)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(wrong, [])
+        self.assertEqual(kept._making, {})
+
+    def test_of_an_owner(self) -> None:
+        """Each owner has its own; what an owner had goes with it."""
+
+        class Owner:
+            pass
+
+        kept: NewestOf[Owner, str, list[str]] = NewestOf(2)
+        first, second = Owner(), Owner()
+        self.assertEqual(kept.get(first, "a", lambda: ["first"]), ["first"])
+        self.assertEqual(kept.get(second, "a", lambda: ["second"]), ["second"])
+        self.assertEqual(kept.get(first, "a", list), ["first"])
+        del first
+        gc.collect()
+        self.assertEqual(len(kept._of), 1)

@@ -1,7 +1,7 @@
 """Endless textures for the hand and the wood: tiles that repeat without a seam, looked up by place in
 metres."""
 
-from functools import cache
+from functools import cache, lru_cache
 from typing import Final, Literal
 
 import numpy as np
@@ -92,7 +92,7 @@ def tile(texture: Texture) -> FloatArray:
     return np.asarray(made, dtype=np.float32)
 
 
-@cache
+@lru_cache(maxsize=1024)
 def _start(seed: int) -> tuple[int, int]:
     right, below = np.random.default_rng(seed).integers(0, TILE, 2)
     return int(right), int(below)

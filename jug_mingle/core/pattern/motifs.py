@@ -1,7 +1,7 @@
 """Motifs of our own drawing: leaves, dots, a lattice, a border, a damask, a corner and its wedge, a weave."""
 
 from collections.abc import Callable, Mapping
-from functools import cache
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -165,7 +165,7 @@ _OURS: Final[Mapping[str, tuple[str, float, Callable[[], _Drawn]]]] = {
 OURS: Final[Mapping[str, str]] = {key: title for key, (title, _, _) in _OURS.items()}
 
 
-@cache
+@lru_cache(maxsize=64)
 def motif(key: str, width: float = 0.1) -> Motif:
     """Return a motif of our own, so wide [m]; ValueError lists the known ones."""
     if key not in _OURS:

@@ -6,7 +6,7 @@ these names alone, so that a layer may be for all fronts, all drawers, one drawe
 """
 
 from collections.abc import Iterable
-from functools import cache
+from functools import lru_cache
 from typing import Final
 
 ZONES: Final = {
@@ -58,7 +58,7 @@ def zone_of(address: str) -> str:
     return address.partition("/")[0]
 
 
-@cache
+@lru_cache(maxsize=4096)
 def names_of(address: str) -> frozenset[str]:
     """Return all names that a face answers to."""
     zone, *rest = address.split("/")
@@ -71,7 +71,7 @@ def names_of(address: str) -> frozenset[str]:
     return frozenset({zone, face, f"{kind}/{face}", f"{part}/{face}", *own})
 
 
-@cache
+@lru_cache(maxsize=4096)
 def closest_first(address: str) -> tuple[str, ...]:
     """Return the names of a face from the most its own to the most general."""
     zone, *rest = address.split("/")

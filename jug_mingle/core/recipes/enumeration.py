@@ -1,6 +1,6 @@
 """Which sets of tins are worth computing exactly, and all ratios of whole parts."""
 
-from functools import cache
+from functools import lru_cache
 from itertools import combinations
 from typing import Final
 
@@ -45,7 +45,7 @@ def promising_sets(
     return sets[order], bound[order]
 
 
-@cache
+@lru_cache(maxsize=64)
 def _triples(size: int) -> Indices:
     return np.array(list(combinations(range(size), 3)), dtype=np.intp).reshape(-1, 3)
 
@@ -75,7 +75,7 @@ def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> In
     )
 
 
-@cache
+@lru_cache(maxsize=64)
 def compositions(pots: int, parts: int) -> NDArray[np.int64]:
     """Return all ratios (r, tins) of whole parts, each at least 1, with sum up to `parts` and no common
     factor."""

@@ -5,7 +5,7 @@ Ratios and waits of common practice. A way is a grid: which materials, in which 
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import lru_cache
 from itertools import product
 from typing import Final
 
@@ -176,7 +176,7 @@ def _is(material: Material, kinds: tuple[str, ...], base: str) -> bool:
     return material.kind.key in kinds and material.kind.base in (base, "any") and material.solids > 0.0
 
 
-@cache
+@lru_cache(maxsize=64)
 def ratios(count: int, most: int = MOST_PARTS) -> FloatArray:
     """Return all ratios (m, count) of whole parts in lowest terms whose sum is at most `most`."""
     found = [
