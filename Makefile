@@ -43,6 +43,11 @@ build/web.stamp: build/npm.stamp $(WEB)
 	@cd web && npm run -s build -- --logLevel warn
 	@touch $@
 
+# What of the pages is logic alone, for the tests that ask it by itself.
+build/logic.stamp: build/npm.stamp $(WEB) web/tests/logic.ts web/vite.logic.config.ts
+	@cd web && npx vite build --config vite.logic.config.ts --logLevel warn
+	@touch $@
+
 web: build/web.stamp
 
 demo: build/venv.stamp build/web.stamp
@@ -51,7 +56,7 @@ demo: build/venv.stamp build/web.stamp
 serve: build/venv.stamp build/web.stamp
 	@$(PY) -m jug_mingle.cli serve $(ARGS)
 
-test: build/develop.stamp build/npm-develop.stamp build/web.stamp
+test: build/develop.stamp build/npm-develop.stamp build/web.stamp build/logic.stamp
 	@scripts/install_browser
 	@$(PY) -W error scripts/run_tests.py $(TESTS)
 
@@ -81,7 +86,7 @@ dev: build/develop.stamp build/npm-develop.stamp
 	JUG_MINGLE_DATA=data/demo .venv/bin/uvicorn jug_mingle.cli:dev_app --factory --reload --reload-dir jug_mingle --port 8417 & \
 	cd web && npx vite
 
-soak: build/develop.stamp build/npm-develop.stamp build/web.stamp build/bench.stamp
+soak: build/develop.stamp build/npm-develop.stamp build/web.stamp build/logic.stamp build/bench.stamp
 	@scripts/install_browser
 	@SOAK=1 $(PY) -W error scripts/run_tests.py $(TESTS)
 	@$(PY) -m bench long_run

@@ -9,6 +9,7 @@ import faulthandler
 import json
 import multiprocessing
 import os
+import re
 import resource
 import sys
 import tempfile
@@ -35,6 +36,9 @@ RUNS = 10
 
 HUNG = 1200.0
 """A class that takes longer than this has come to a stand: the run ends, and says in which lines. [s]"""
+
+_BROWSERS = re.compile(r"\.(browser|web)\.")
+"""What needs a browser comes last: what drives one stays in its process."""
 
 WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
 
@@ -118,7 +122,9 @@ def in_processes(names: list[str], processes: int) -> Iterator[Outcome]:
     """Yield the outcome of each class, as it comes: the core's first, while the demo is made, a browser's
     last, and of each the longest first, so that no long one is left for the end."""
     known = json.loads(TIMES.read_text()) if TIMES.exists() else {}
-    names = sorted(names, key=lambda name: (".browser." in name, ".core." not in name, -known.get(name, 5.0)))
+    names = sorted(
+        names, key=lambda name: (bool(_BROWSERS.search(name)), ".core." not in name, -known.get(name, 5.0))
+    )
     with tempfile.TemporaryDirectory() as shared:
         os.environ["TEST_DEMO"] = shared
         with ProcessPoolExecutor(processes, mp_context=multiprocessing.get_context("spawn")) as pool:

@@ -54,9 +54,18 @@ export const onlyHere = readonly(only)
 
 const nameOf = (write: Write) => `${write.made} ${write.key}`
 
+/** What a browser's store says, or what stands for it where there is none. */
+async function quietly<T>(ask: () => Promise<T>, otherwise: T): Promise<T> {
+  try {
+    return await ask()
+  } catch {
+    return otherwise
+  }
+}
+
 /** What waits, in order. */
 export async function waiting(): Promise<Write[]> {
-  const stored = await entries<string, Write>(kept).catch(() => [])
+  const stored = await quietly(() => entries<string, Write>(kept), [])
   const all = new Map([...stored, ...held.entries()])
   count.value = all.size
   only.value = held.size > 0
@@ -73,7 +82,7 @@ async function keep(write: Write) {
 
 async function forget(write: Write) {
   held.delete(nameOf(write))
-  await del(nameOf(write), kept).catch(() => undefined)
+  await quietly(() => del(nameOf(write), kept), undefined)
   await waiting()
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from './say/numbers'
 import { useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { computed, watch } from 'vue'
@@ -18,7 +19,7 @@ useEventListener(window, 'beforeunload', (event) => {
 const waits = computed(() =>
   unsent.value === 0
     ? 'What you type stays here, and it goes on by itself.'
-    : `${unsent.value === 1 ? '1 change waits' : `${unsent.value.toString()} changes wait`} here and will be sent in order${
+    : `${sayCount(unsent.value, 'change waits', 'changes wait')} here and will be sent in order${
         onlyHere.value ? ': keep this page open' : ', also when this page is closed'
       }.`,
 )

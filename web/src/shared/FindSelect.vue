@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from './say/numbers'
 import { useMutationObserver } from '@vueuse/core'
 import { computed, onMounted, ref, useId, useTemplateRef } from 'vue'
 
@@ -92,7 +93,7 @@ function take(option: HTMLOptionElement | undefined) {
           autocomplete="off"
         />
         <span class="soft" role="status">{{
-          counted === 1 ? '1 found' : `${counted.toString()} found`
+          sayCount(counted, 'found', 'found')
         }}</span>
       </form>
       <section v-for="group in found" :key="group.title">

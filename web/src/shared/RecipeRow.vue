@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Schemas } from '../api/client'
 import DifferenceBand from './DifferenceBand.vue'
 import JugDrawing from './JugDrawing.vue'
-import { sayMoney } from './say/numbers'
+import { sayCount, sayMoney } from './say/numbers'
 import { preferences } from './preferences'
 import SwatchPair from './SwatchPair.vue'
 import { sayAmount } from './say/amounts'
@@ -21,7 +21,7 @@ const scarce = computed(() => recipe.pours.filter((pour) => pour.scarce))
 
 /** Whether the ratio is one that is measured in parts; any other tool says what it measures. */
 const inParts = computed(() => preferences.value.tool === 'parts')
-const counted = (parts: number) => `${parts.toString()} ${parts === 1 ? 'part' : 'parts'}`
+const counted = (parts: number) => sayCount(parts, 'part')
 </script>
 
 <template>

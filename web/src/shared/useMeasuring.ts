@@ -7,6 +7,11 @@ const known = ref<Schemas['MeasuringOut']>()
 /** The units, sizes and tools there are, as the program has them; nothing until it has said so. */
 export const measures = computed(() => known.value)
 
+/** Note what the program said that there is. */
+export function learnMeasures(now: Schemas['MeasuringOut'] | undefined) {
+  known.value = now
+}
+
 /** Of the units that a size is said in, the one that amounts are said in; of spoons their cups. */
 const CUPS: Partial<Record<string, string>> = { spoons: 'cup', metric_spoons: 'metric_cup' }
 export const sizeOf = (unit: string) =>
@@ -22,7 +27,7 @@ export function useMeasuring() {
   watch(
     data,
     (now) => {
-      known.value = now as Schemas['MeasuringOut'] | undefined // pairs are pairs
+      learnMeasures(now as Schemas['MeasuringOut'] | undefined) // pairs are pairs
     },
     { immediate: true },
   )

@@ -1,3 +1,4 @@
+import { sayCount } from '../../shared/say/numbers'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 
@@ -31,7 +32,7 @@ export function useStrips(jobId: MaybeRefOrGetter<number | undefined>) {
 
   async function addBoard(body: Schemas['BoardIn']) {
     const { name, fields } = unwrap(await api.POST('/api/jobs/{job_id}/boards', { params: ask(), body }))
-    const many = fields.length === 1 ? 'one field is' : `${fields.length.toString()} fields are`
+    const many = sayCount(fields.length, 'field is', 'fields are')
     say(`${name}: ${many} kept.`, async () => {
       await Promise.all(fields.map(({ id }) => discard(id)))
       await refresh()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { computed } from 'vue'
 
 import InkSign from '../../shared/InkSign.vue'
@@ -15,12 +16,12 @@ const state = computed(() => states.value?.find((one) => one.key === job.state)?
 const counted = computed(() =>
   Object.entries(job.counts)
     .filter(([name, many]) => many > 0 && name !== 'entries')
-    .map(([name, many]) => `${many.toString()} ${many === 1 ? name.replace(/s$/, '') : name}`)
+    .map(([name, many]) => sayCount(many, name.replace(/s$/, ''), name))
     .join(' · '),
 )
 const standing = computed(() => {
   if (job.days_unsold === null) return job.due ? `needed by ${longDay(job.due)}` : ''
-  const days = job.days_unsold === 1 ? '1 day' : `${job.days_unsold.toString()} days`
+  const days = sayCount(job.days_unsold, 'day')
   return job.state === 'sold' || job.state === 'given' ? `after ${days}` : `for ${days}`
 })
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -64,7 +65,7 @@ const { pick } = useChosen(() => target.value?.id, rows, chosen, hand)
 const ready = computed(() => {
   const best = rows.value[bestOf(rows.value)]
   if (!best || isFetching.value) return ''
-  return `${rows.value.length === 1 ? '1 recipe' : `${rows.value.length.toString()} recipes`}; the best is ${best.words}, ${best.likely} off.`
+  return `${sayCount(rows.value.length, 'recipe')}; the best is ${best.words}, ${best.likely} off.`
 })
 
 const { beside, layAside, putAway } = useAside(() => target.value?.id, inHand)

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useShelf } from '../../shared/useShelf'
 import HandSlider from './HandSlider.vue'
 import { type Film, filmsOf, type Way } from './useWays'
-import { sayNumber } from '../../shared/say/numbers'
+import { sayCount, sayNumber } from '../../shared/say/numbers'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 /** The films of a way by hand: parts, water, wait, wipe, coats, and how the wood was made ready. */
@@ -71,7 +71,7 @@ function setParts(at: number, place: number, parts: number) {
         :key="one[0]"
         :title="nameOf(one[0])"
         :value="one[1]"
-        :said="`${one[1]} ${one[1] === 1 ? 'part' : 'parts'}`"
+        :said="sayCount(one[1], 'part')"
         :min="1"
         :max="Math.max(24, one[1])"
         @slide="setParts(at, place, $event)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
@@ -48,7 +49,7 @@ const { tools } = useMeasuring()
 const summary = computed(() => {
   const { batch, tool, mostPots } = preferences.value
   const title = tools.value.find((one) => one.value === tool)?.text ?? ''
-  return `${sayAmount(batch)}, ${title}, at most ${mostPots === 1 ? '1 tin' : `${mostPots.toString()} tins`}`
+  return `${sayAmount(batch)}, ${title}, at most ${sayCount(mostPots, 'tin')}`
 })
 /** Tins that must be in it, and tins that must not, to pick from. */
 const free = useFreeTins()

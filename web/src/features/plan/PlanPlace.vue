@@ -17,7 +17,7 @@ import StepSheet from './StepSheet.vue'
 import SurveyPanel from './SurveyPanel.vue'
 import { clock, day, long, when } from '../../shared/say/times'
 import { usePlan, useSurveying } from './usePlan'
-import { sayTemperature } from '../../shared/say/numbers'
+import { sayCount, sayTemperature } from '../../shared/say/numbers'
 
 /** The whole job in the hours there are: what to do now, what dries meanwhile, this session, the days. */
 const acts = usePlan()
@@ -145,7 +145,7 @@ const files = computed(() => `/api/jobs/${(id.value ?? 0).toString()}/plan`)
             >begin by {{ when(plan.begin_by, plan.moment, plan.zone) }} at the latest</span
           >
           <span class="soft">
-            {{ plan.sessions === 1 ? '1 session' : `${plan.sessions.toString()} sessions` }} ·
+            {{ sayCount(plan.sessions, 'session') }} ·
             {{ plan.proven ? 'no plan is sooner' : 'the soonest found' }}
             ·
             <BButton variant="plain" class="link" :disabled="acts.busy.value" @click="acts.make(true)"

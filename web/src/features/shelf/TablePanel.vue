@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
@@ -68,12 +69,12 @@ async function take() {
     <template v-if="found">
       <p v-for="note in found.notes" :key="note" class="note">{{ note }}</p>
       <div v-if="found.bad.length > 0" role="alert">
-        <h3>{{ found.bad.length === 1 ? '1 row' : `${found.bad.length} rows` }} cannot be taken</h3>
+        <h3>{{ sayCount(found.bad.length, 'row') }} cannot be taken</h3>
         <ul>
           <li v-for="row in found.bad" :key="row.row">row {{ row.row }}: {{ row.reason }}</li>
         </ul>
       </div>
-      <h3>{{ found.good.length === 1 ? '1 tin' : `${found.good.length} tins` }} can</h3>
+      <h3>{{ sayCount(found.good.length, 'tin') }} can</h3>
       <p>{{ found.good.join(' · ') }}</p>
       <BButton variant="primary" :disabled="found.good.length === 0" @click="take"
         >Put these {{ found.good.length }} on the shelf</BButton

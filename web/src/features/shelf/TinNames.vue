@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -30,7 +31,7 @@ async function add() {
     const keys = await sendFile<string[]>('/api/shelf/table', new Blob([['name,kind', ...rows].join('\n')]))
     await changed()
     say(
-      `${keys.length === 1 ? '1 tin stands' : `${keys.length.toString()} tins stand`} on the shelf. Each needs its colour before a recipe can use it.`,
+      `${sayCount(keys.length, 'tin stands', 'tins stand')} on the shelf. Each needs its colour before a recipe can use it.`,
       undefined,
       { text: 'One photo of their lids', act: () => router.push({ name: 'shelf', query: { do: 'photo' } }) },
     )

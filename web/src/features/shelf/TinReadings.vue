@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import type { Schemas } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
 
@@ -13,7 +14,7 @@ const { readings, withdraw, believe } = defineProps<{
 <template>
   <FoldOut
     v-if="readings.length > 0"
-    :title="readings.length === 1 ? '1 reading so far' : `${readings.length} readings so far`"
+    :title="sayCount(readings.length, 'reading so far', 'readings so far')"
   >
     <ul class="readings">
       <li v-for="reading in readings" :key="reading.id">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../shared/say/numbers'
 import { computed, ref, useId } from 'vue'
 
 import { wordsOf } from '../../api/reach'
@@ -76,7 +77,7 @@ async function add() {
       }),
     )
     await changed()
-    say(keys.length === 1 ? '1 tin has its colour.' : `${keys.length.toString()} tins have their colours.`)
+    say(sayCount(keys.length, 'tin has its colour.', 'tins have their colours.'))
     emit('added')
   } catch (problem) {
     wrong.value = wordsOf(problem, 'They could not be added.')

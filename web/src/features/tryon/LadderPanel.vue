@@ -8,7 +8,7 @@ import { preferences } from '../../shared/preferences'
 import { jobKey } from '../../shared/useJob'
 import { say, sayWrong } from '../../shared/useNotice'
 import { sayAmount } from '../../shared/say/amounts'
-import { sayDifference } from '../../shared/say/numbers'
+import { sayCount, sayDifference } from '../../shared/say/numbers'
 import FindSelect from '../../shared/FindSelect.vue'
 
 /** An ombre row by row: steps even to the eye, what each takes, and one jug that is walked down them. */
@@ -74,7 +74,7 @@ async function keep() {
       <label
         >in
         <BFormSelect v-model="coats">
-          <option v-for="n in 4" :key="n" :value="n">{{ n }} {{ n === 1 ? 'coat' : 'coats' }}</option>
+          <option v-for="n in 4" :key="n" :value="n">{{ sayCount(n, 'coat') }}</option>
         </BFormSelect></label
       >
     </div>
@@ -103,7 +103,7 @@ async function keep() {
             <template v-else
               >Add <b>{{ sayAmount(step.add) }} {{ nameOf(second) }}</b> to what is left, stir:
               {{ sayAmount(step.there) }} stand in the jug</template
-            >. Paint row {{ n + 1 }} in {{ coats }} {{ coats === 1 ? 'coat' : 'coats' }}.
+            >. Paint row {{ n + 1 }} in {{ sayCount(coats, 'coat') }}.
           </li>
           <li>The last row is {{ nameOf(second) }} itself, from its own jug.</li>
         </ol>

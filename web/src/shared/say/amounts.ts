@@ -1,6 +1,6 @@
 import { measures, sizeOf } from '../useMeasuring'
 import { preferences } from '../preferences'
-import { readNumber, sayNumber, type Typed } from './numbers'
+import { sayCount, readNumber, sayNumber, type Typed } from './numbers'
 
 const QUARTERS = ['', '¼', '½', '¾']
 /** So far an amount as it is said may be from what is meant, as a share of it; else it is said in a smaller measure. */
@@ -13,6 +13,12 @@ interface Said {
   ml: number
 }
 const near = (said: number, ml: number) => Math.abs(said - ml) <= NEAR * ml
+
+/** The nearest whole number, of two the even one, as the program's core rounds. */
+function nearest(value: number): number {
+  const up = Math.round(value)
+  return up - value === 0.5 && up % 2 !== 0 ? up - 1 : up
+}
 
 function counted(quarters: number, name: string) {
   const whole = Math.floor(quarters / 4)
@@ -46,7 +52,7 @@ function spoonWords(quarters: number, system: string): string {
 /** In spoons, with the drops over them where that would be much of it. */
 function inSpoons(ml: number, system: string): Said {
   const quarter = spoonsOf(system).tsp / 4
-  const quarters = Math.round(ml / quarter)
+  const quarters = nearest(ml / quarter)
   if (ml <= 0 || near(quarters * quarter, ml))
     return { words: spoonWords(quarters, system), ml: quarters * quarter }
   const whole = Math.floor(ml / quarter)
@@ -59,23 +65,23 @@ function inSpoons(ml: number, system: string): Said {
 function inFewSpoons(ml: number): Said {
   const { cup, tbsp, tsp } = spoonsOf('us')
   for (const step of [cup / 4, tbsp, tsp]) {
-    const said = Math.round(ml / step) * step
-    if (said > 0 && near(said, ml)) return { words: spoonWords(Math.round((4 * said) / tsp), 'us'), ml: said }
+    const said = nearest(ml / step) * step
+    if (said > 0 && near(said, ml)) return { words: spoonWords(nearest((4 * said) / tsp), 'us'), ml: said }
   }
   return inSpoons(ml, 'us')
 }
 
 /** In drops; what nobody counts so as whole millilitres and the drops over them. */
 function inDrops(ml: number): Said {
-  const drops = Math.round(ml / DROP)
+  const drops = nearest(ml / DROP)
   if (ml > 0 && !near(drops * DROP, ml)) {
-    const parts = Math.max(0.1, Math.round((10 * ml) / DROP) / 10)
+    const parts = Math.max(0.1, nearest((10 * ml) / DROP) / 10)
     return { words: `${sayNumber(parts, 1)} drop${parts > 1 ? 's' : ''}`, ml: parts * DROP }
   }
   const whole = ml > MOST_DROPS * DROP ? Math.floor(drops * DROP + 1e-9) : 0
   const over = drops - Math.round(whole / DROP)
   const words = whole ? [`${whole.toString()} ml`] : []
-  if (over || !whole) words.push(`${over.toString()} drop${over === 1 ? '' : 's'}`)
+  if (over || !whole) words.push(sayCount(over, 'drop'))
   return { words: words.join(' + '), ml: drops * DROP }
 }
 
@@ -85,7 +91,7 @@ type Unit = NonNullable<typeof measures.value>['units'][number]
 function plain(ml: number, unit: Unit): Said {
   const size = ml / (unit.ml ?? 1)
   const step = unit.steps.find(([limit]) => limit === null || size < limit)?.[1] ?? 1
-  const amount = ml > 0 ? Math.max(1, Math.round(size / step)) * step : 0
+  const amount = ml > 0 ? Math.max(1, nearest(size / step)) * step : 0
   const plural = unit.counted && (amount > 1 || amount === 0) ? 's' : ''
   return { words: `${sayNumber(amount, 3)} ${unit.name}${plural}`, ml: amount * (unit.ml ?? 1) }
 }
@@ -139,11 +145,9 @@ export function readFraction(text: string): Typed {
 /** Read a typed amount [ml] within limits: in the unit of amount fields, or in the one typed with it ("16 fl oz"). */
 export function readAmount(text: string, least: number, most: number): Typed {
   const [, number = '', typed = ''] = /^([^a-z]*?)\s*([a-z][a-z. ]*)?$/i.exec(text.trim()) ?? []
-  const name = typed
-    .toLowerCase()
-    .replace(/\s+/g, ' ')
-    .replace(/(?<!l)\.$/, '')
-  const ml = name ? measures.value?.typed[name] : millilitres(typedUnit())
+  const name = typed.trim().toLowerCase().replace(/\s+/g, ' ')
+  const known = measures.value?.typed
+  const ml = name ? (known?.[name] ?? known?.[name.replace(/\.$/, '')]) : millilitres(typedUnit())
   if (ml === undefined || !number)
     return {
       ask: `Give an amount, such as ${amountToType(250)}, or with its unit: 250 ml, 1 1/2 cups, 16 fl oz.`,

@@ -38,7 +38,7 @@ export function sayLength(metres: number): string {
   return `${inUnit(metres)} ${lengthUnit.value}`
 }
 
-/** An area [m²] in words; a small one, such as a handle's, more finely. */
+/** An area [m²] in words, of one face or a whole piece; a small one, such as a handle's, more finely. */
 export function sayArea(area: number): string {
   const fine = area < 0.1 ? 3 : 2
   return inches() ? `${sayPlaces(area / SQUARE_FOOT, fine - 1)} sq ft` : `${sayPlaces(area, fine)} m²`

@@ -53,9 +53,9 @@ export function sayNumber(value: number, places = 0): string {
   return written(Number(value.toFixed(places)).toString())
 }
 
-/** A number with exactly so many places. */
+/** A number with exactly so many places; nothing is never less than nothing. */
 export function sayPlaces(value: number, places: number): string {
-  return written(value.toFixed(places))
+  return written(value.toFixed(places).replace(/^-(?=[0.]+$)/, ''))
 }
 
 /** A share [0..1] in percent. */
@@ -92,3 +92,7 @@ export function readTemperature(text: string): Typed {
   const inF = unit ? unit.toLowerCase() === 'f' : fahrenheit()
   return { value: inF ? (read.value - 32) / 1.8 : read.value }
 }
+
+/** So many of something: "1 tin", "3 tins"; `several` where it is more than an s. */
+export const sayCount = (many: number, one: string, several = `${one}s`) =>
+  `${many.toString()} ${many === 1 ? one : several}`

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayCount } from '../../../shared/say/numbers'
 import { computed } from 'vue'
 
 import type { Schemas } from '../../../api/client'
@@ -60,8 +61,8 @@ function choose(name: string) {
       </BFormSelect>
     </label>
     <p v-if="shown && shown.islands > 0" class="soft">
-      {{ shown.islands }} {{ shown.islands === 1 ? 'island' : 'islands' }} would have fallen out: held by
-      {{ shown.bridges.length }} {{ shown.bridges.length === 1 ? 'bridge' : 'bridges' }}, marked above.
+      {{ sayCount(shown.islands, 'island') }} would have fallen out: held by
+      {{ sayCount(shown.bridges.length, 'bridge') }}, marked above.
     </p>
     <label v-if="layout.motif === 'text'"
       >what stands on each, in their order
