@@ -1,13 +1,14 @@
 """Break the code a line at a time and tell which breaks no test saw: `make mutants ARGS="--lines 150 --seed
 11"`.
 
-A seeded sample of lines of the core, the services and the API, as many of each, is broken with cosmic-ray's
-operators, one break a line, and each run against the tests of its own module. Works on copies; the checkout
-stays as it is.
+A seeded sample of lines of the core, the services, the API and the pages' logic, as many of each, is broken,
+one break a line, and each run against the tests of its own module: Python with cosmic-ray's operators,
+TypeScript with a few rules of our own (web/tests/mutants.mjs). Works on copies; the checkout stays as it is.
 """
 
 import argparse
 import itertools
+import json
 import os
 import random
 import shutil
@@ -26,7 +27,7 @@ from cosmic_ray.mutating import mutate_code
 from cosmic_ray.plugins import get_operator
 
 ROOT = Path(__file__).parents[1]
-AREAS = ("core", "services", "api")
+AREAS = ("core", "services", "api", "web")
 LIMIT = 600.0  # s a mutant; its tests take at most half of it when nothing hangs
 _PAIRS = ("Add_Sub", "Sub_Add", "Mul_Div", "Div_Mul")
 _FLIPS = ("Lt_GtE", "Gt_LtE", "LtE_Lt", "GtE_Gt", "Eq_NotEq", "NotEq_Eq", "Is_IsNot", "IsNot_Is")
@@ -76,6 +77,44 @@ class Mutant:
         return broken
 
 
+WEB = {
+    "shared/say/amounts": "say", "shared/say/lengths": "say", "shared/say/numbers": "say",
+    "shared/say/times": "say", "shared/useHistory": "states", "features/tryon/layers": "states",
+    "api/versions": "states", "api/outbox": "outbox", "api/reach": "outbox",
+}  # fmt: skip
+"""The pages' modules of logic alone, and which tests of tests/web ask them."""
+
+
+@dataclass(frozen=True)
+class WebMutant:
+    """One break of a page's logic: where, by which rule, and what stands there then."""
+
+    path: Path
+    line: int
+    rule: str
+    start: int
+    end: int
+    text: str
+    area: str = "web"
+
+    def __str__(self) -> str:
+        """Return where it is, what is done, and the line."""
+        line = self.path.read_text().splitlines()[self.line - 1].strip()
+        return f"{self.path.relative_to(ROOT)}:{self.line} {self.rule} {self.text[:30]!r} | {line}"
+
+    def code(self) -> str:
+        """Return the file as it would be, broken."""
+        text = self.path.read_text()
+        return text[: self.start] + self.text + text[self.end :]
+
+
+def web_breaks(path: Path) -> Iterator[WebMutant]:
+    """Yield every break of a file of the pages' logic."""
+    command = ["node", str(ROOT / "web/tests/mutants.mjs"), str(path)]
+    for one in json.loads(subprocess.run(command, capture_output=True, check=True, cwd=ROOT / "web").stdout):
+        yield WebMutant(path=path, **one)
+
+
 def breaks(path: Path) -> Iterator[Mutant]:
     """Yield every break of a file."""
     text = path.read_text()
@@ -91,11 +130,12 @@ def breaks(path: Path) -> Iterator[Mutant]:
                 yield Mutant(path, start[0], name, occurrence)
 
 
-def sample(area: str, lines: int, chance: random.Random) -> list[Mutant]:
+def sample(area: str, lines: int, chance: random.Random) -> list[Mutant | WebMutant]:
     """Return one break of each of so many lines of an area, drawn by chance."""
-    by_line: dict[tuple[Path, int], list[Mutant]] = {}
-    for path in sorted((ROOT / "jug_mingle" / area).rglob("*.py")):
-        for mutant in breaks(path):
+    by_line: dict[tuple[Path, int], list[Mutant | WebMutant]] = {}
+    paths = [ROOT / f"web/src/{name}.ts" for name in WEB] if area == "web" else []
+    for path in sorted(paths or (ROOT / "jug_mingle" / area).rglob("*.py")):
+        for mutant in web_breaks(path) if area == "web" else breaks(path):
             by_line.setdefault((path, mutant.line), []).append(mutant)
     drawn = chance.sample(sorted(by_line), min(lines, len(by_line)))
     return [chance.choice(by_line[key]) for key in drawn]
@@ -108,8 +148,10 @@ def own_tests(path: Path) -> list[str]:
     Of the core, without a namesake, those of its room. What the demo answers, as recorded, stands by every
     file, and by those of the API what it says of itself.
     """
+    if path.suffix == ".ts":
+        return [f"tests.web.test_{WEB[path.relative_to(ROOT / 'web/src').with_suffix('').as_posix()]}"]
     parts = path.relative_to(ROOT / "jug_mingle").with_suffix("").parts
-    area, noun = parts[0], parts[-2] if parts[0] == "api" and len(parts) > 2 else parts[-1]
+    area, noun = parts[0], parts[-1]
     dotted = "jug_mingle." + ".".join(parts)
     folders = {"core": ("core",), "services": ("services", "api"), "api": ("api",)}[area]
     tests = [test for folder in folders for test in sorted((ROOT / "tests" / folder).rglob("test_*.py"))]
@@ -146,15 +188,23 @@ def fails(tests: list[str], copy: Path) -> bool:
     return done.returncode != 0
 
 
-def seen(mutant: Mutant, copy: Path) -> bool:
-    """Return whether its own tests see a break."""
+def seen(mutant: Mutant | WebMutant, copy: Path) -> bool:
+    """Return whether its own tests see a break; one that cannot be built is seen, too."""
     there = copy / mutant.path.relative_to(ROOT)
     kept = there.read_text()
     there.write_text(mutant.code())
     try:
+        if mutant.area == "web" and not built(copy):
+            return True
         return fails(own_tests(mutant.path), copy)
     finally:
         there.write_text(kept)
+
+
+def built(copy: Path) -> bool:
+    """Build the pages' logic in a copy; whether that could be done."""
+    command = ["npx", "vite", "build", "--config", "vite.logic.config.ts", "--logLevel", "silent"]
+    return subprocess.run(command, cwd=copy / "web", capture_output=True, check=False).returncode == 0
 
 
 def copies_of_project(count: int) -> SimpleQueue[Path]:
@@ -167,6 +217,10 @@ def copies_of_project(count: int) -> SimpleQueue[Path]:
             shutil.copytree(
                 ROOT / part, copy / part, ignore=shutil.ignore_patterns("__pycache__", "screenshots")
             )
+        shutil.rmtree(copy / "web", ignore_errors=True)
+        shutil.copytree(ROOT / "web", copy / "web", ignore=shutil.ignore_patterns("node_modules"))
+        (copy / "web/node_modules").symlink_to(ROOT / "web/node_modules")
+        built(copy)
         copies.put(copy)
     return copies
 
@@ -181,7 +235,7 @@ def borrowed(copies: SimpleQueue[Path]) -> Iterator[Path]:
         copies.put(copy)
 
 
-def survivors_of(mutants: list[Mutant], processes: int) -> list[Mutant]:
+def survivors_of(mutants: list[Mutant | WebMutant], processes: int) -> list[Mutant | WebMutant]:
     """Return the breaks that no test saw; SystemExit names tests that fail before anything is broken."""
     copies = copies_of_project(processes)
     tests = sorted({test for mutant in mutants for test in own_tests(mutant.path)})
@@ -190,7 +244,7 @@ def survivors_of(mutants: list[Mutant], processes: int) -> list[Mutant]:
         with borrowed(copies) as copy:
             return fails([test], copy)
 
-    def lives(mutant: Mutant) -> bool:
+    def lives(mutant: Mutant | WebMutant) -> bool:
         with borrowed(copies) as copy:
             found = not seen(mutant, copy)
         print(f"{'LIVES' if found else 'seen'} {mutant}", flush=True, file=sys.stderr)
@@ -204,7 +258,7 @@ def survivors_of(mutants: list[Mutant], processes: int) -> list[Mutant]:
 
 
 def main() -> int:
-    """Print the share of breaks that were seen in each area, and the others; fail under four in five."""
+    """Print the share of breaks seen in each area, and the others; fail under 85 % of all, 75 % of any."""
     options = argparse.ArgumentParser(description=__doc__.splitlines()[0])
     options.add_argument("--lines", type=int, default=150, help="how many lines are broken, over all areas")
     options.add_argument("--seed", type=int, default=11)
@@ -226,7 +280,9 @@ def main() -> int:
         print(f"{area:10} {len(broken) - len(lived):3} of {len(broken)} seen, {shares[-1]:.0%}")
     for mutant in sorted(survivors, key=lambda one: (one.path, one.line)):
         print(mutant)
-    return 0 if min(shares) >= 0.8 else 1
+    all_seen = 1 - len(survivors) / max(len(mutants), 1)
+    print(f"{'all':10} {len(mutants) - len(survivors):3} of {len(mutants)} seen, {all_seen:.0%}")
+    return 0 if min(shares) >= 0.75 and all_seen >= 0.85 else 1
 
 
 if __name__ == "__main__":

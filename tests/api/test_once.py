@@ -4,13 +4,15 @@ too."""
 import asyncio
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from datetime import timedelta
 from typing import Any
 from unittest.mock import AsyncMock, patch
 
 from sqlalchemy import func, select
 
 from jug_mingle.api.once import DoneOnce
-from jug_mingle.store.models import DoneRow, MixRow, TargetRow
+from jug_mingle.store.models import DoneRow, MixRow, TargetRow, now
+from jug_mingle.store.once import forget_old
 from tests.api.support import FreshCase
 
 COLOUR = {"name": "twice", "colour": {"source": "text", "text": "#446688"}}
@@ -49,6 +51,35 @@ class OnceTest(FreshCase):
             answers = set(many.map(send, range(8)))
         self.assertEqual(len(answers), 1)
         self.assertEqual(self.count(TargetRow), before + 1)
+
+    def test_a_large_answer_is_not_kept(self) -> None:
+        """Of an answer over its bound the key is kept, and not what was said: the write is done once all the
+        same, and who asks again is told to look."""
+        before = self.count(TargetRow)
+        with patch("jug_mingle.api.once._LARGEST", 40):
+            first = self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("large"))
+        self.assertEqual(first.status_code, 201)
+        with self.client.app.state.context.database.read() as session:  # type: ignore[attr-defined]
+            kept = session.scalars(
+                select(DoneRow).where(DoneRow.key == key("large")["Idempotency-Key"])
+            ).one()
+            self.assertEqual((kept.status, kept.answer), (None, ""))
+        again = self.client.post("/api/jobs/1/targets", json=COLOUR, headers=key("large"))
+        self.assertEqual(again.status_code, 409)
+        self.assertEqual(self.count(TargetRow), before + 1)
+
+    def test_old_keys(self) -> None:
+        """After three days what was answered goes, after ninety the key: a page may be closed for long."""
+        database = self.client.app.state.context.database  # type: ignore[attr-defined]
+        for name, days in (("new", 2), ("old", 4), ("older", 89), ("gone", 91)):
+            with database.write.begin() as session:
+                made = now() - timedelta(days=days)
+                session.add(DoneRow(key=f"key-{name}", request="r", status=200, answer="said", created=made))
+        with database.write.begin() as session:
+            forget_old(session)
+        with database.read() as session:
+            kept = {row.key: (row.status, row.answer) for row in session.scalars(select(DoneRow))}
+        self.assertEqual(kept, {"key-new": (200, "said"), "key-old": (None, ""), "key-older": (None, "")})
 
     def test_a_refusal_is_no_write(self) -> None:
         """What was refused may be tried again with the same key, put right."""

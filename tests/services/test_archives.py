@@ -4,6 +4,7 @@ whole."""
 import json
 import shutil
 import sqlite3
+import zipfile
 from contextlib import closing
 from datetime import datetime
 from pathlib import Path
@@ -34,7 +35,7 @@ from jug_mingle.services.materials import add_material
 from jug_mingle.services.mixes import add_mix
 from jug_mingle.services.recipes import PourAsked
 from jug_mingle.store.database import NAME, Database, open_database
-from jug_mingle.store.models import JobRow, MixRow, PhotoRow, Row, SettingRow
+from jug_mingle.store.models import DoneRow, JobRow, MixRow, PhotoRow, Row, SettingRow
 from jug_mingle.store.tables import LEFT_OUT, schema_of_rows, tables_of
 from tests.services.test_backup import BackupCase, rows
 from tests.services.test_backup import photos as hashes
@@ -161,6 +162,20 @@ class JobTest(ArchiveCase):
             jobs.remove_job(session, number)
             bin.remove_for_good(session, "job", number)
         self.assertEqual(rows(self.data), before)
+
+    def test_nothing_of_this_machine(self) -> None:
+        """Keys of writes, what was answered to them, and devices that were let in stay where they are: in no
+        archive, neither of all nor of a job."""
+        database = self.opened()
+        with database.write.begin() as session:
+            session.add(DoneRow(key="a-key-of-a-write", request="POST /api/jobs", status=201, answer="{}"))
+        for job in (None, 1):
+            file = self.archived(job)
+            with zipfile.ZipFile(file) as packed:
+                said = b"".join(packed.read(name) for name in packed.namelist() if name.endswith(".json"))
+                names = packed.namelist()
+            self.assertNotIn(b"a-key-of-a-write", said)
+            self.assertFalse([name for name in names if "done" in name or "paired" in name])
 
     def test_archive_of_a_release(self) -> None:
         """A job that was archived by an earlier release comes in with all that was worked on it."""

@@ -39,6 +39,16 @@ class RescueTest(BatchCase):
         self.assertIn("white", {pour.key for pour in advice.best.additions})
         self.assertLess(advice.best.expected, 0.7 * advice.options[0].expected)
 
+    def test_opens_its_batch_again(self) -> None:
+        """What is added to a jug that was good as it was, or that dries, is to be poured: it is done no more,
+        and no strip of it dries."""
+        self.pale()
+        batches.finish_batch(self.session, self.batch.id)
+        self.batch.dry_at = self.batch.created
+        advice, _ = batch_rescue.rescue(self.session, self.batch.id, tool_key="scale")
+        row = batches.add_to_batch(self.session, self.batch.id, list(advice.best.additions))
+        self.assertEqual((row.done, row.dry_at), (None, None))
+
     def test_only_from_the_shelf(self) -> None:
         """A tin that was put away is no help."""
         self.pale()

@@ -1,7 +1,12 @@
 """Jobs: begun, renamed, given their lights; one that is not there is said so."""
 
+from datetime import timedelta
+
+from sqlalchemy import select
+
 from jug_mingle.errors import NotFoundError
-from jug_mingle.services import jobs
+from jug_mingle.services import bring_back, jobs, mixes
+from jug_mingle.store.models import TimerRow, now
 from tests.services.support import ServiceCase
 
 
@@ -17,6 +22,40 @@ class JobsTest(ServiceCase):
     def test_lights(self) -> None:
         row = jobs.set_rooms(self.session, self.job.id, workshop_light="tube", room_light="bulb")
         self.assertEqual((row.workshop_light, row.room_light), ("tube", "bulb"))
+
+    def test_days_unsold(self) -> None:
+        """A finished job stands till it is sold; the days after that are not its own. None while it is in
+        work."""
+        row, today = self.job, now()
+        self.assertIsNone(jobs.days_unsold(row))
+        row.finished = today - timedelta(days=30)
+        self.assertEqual(jobs.days_unsold(row), 30)
+        row.gone = today - timedelta(days=25)
+        self.assertEqual(jobs.days_unsold(row), 5)
+        row.gone = today - timedelta(days=40)
+        self.assertEqual(jobs.days_unsold(row), 0)
+
+    def test_gone_on_the_day_it_went(self) -> None:
+        """Sold, and later said to be given: the day on which it went stays; back in work it has none."""
+        jobs.change_job(self.session, self.job.id, state="sold")
+        self.job.gone = now() - timedelta(days=9)
+        before = self.job.gone
+        jobs.change_job(self.session, self.job.id, state="given")
+        self.assertEqual(self.job.gone, before)
+        jobs.change_job(self.session, self.job.id, state="planned")
+        self.assertIsNone(self.job.gone)
+
+    def test_a_duplicate_waits_for_nothing(self) -> None:
+        """A job begun like another has its jugs, and none of the timers that run for that one."""
+        self.mix()
+        self.session.add(
+            TimerRow(job_id=self.job.id, words="Dry", kind="wait", step="", ends=now() + timedelta(hours=1))
+        )
+        self.session.flush()
+        number = bring_back.duplicate_job(self.session, self.job.id)
+        of = [row.job_id for row in self.session.scalars(select(TimerRow))]
+        self.assertEqual(of, [self.job.id])
+        self.assertEqual(len(mixes.mix_rows(self.session, number)), 1)
 
     def test_none(self) -> None:
         for ask in (jobs.get_job, lambda session, job: jobs.change_job(session, job, name="x")):

@@ -6,12 +6,24 @@ import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core.colour.spaces import R_to_Lab
-from jug_mingle.core.evidence.opaque_readings import OpaqueBatch
+from jug_mingle.core.evidence.opaque_readings import OpaqueBatch, fits
 from jug_mingle.core.evidence.readings import Reading, Swatch, residual_block
 from tests.core.paints import TRUE, seen
 
 
 class OpaqueBatchTest(unittest.TestCase):
+    def test_a_thin_swatch_is_no_masstone(self) -> None:
+        """A swatch through which its ground shows says of the film, not of the paint by itself: it is read
+        with its thickness, and never among the opaque ones. Nor are two swatches, nor a spectrum."""
+        seen_Lab = np.array((50.0, 0.0, 0.0))
+        opaque, thin = Swatch(seen=seen_Lab), Swatch(seen=seen_Lab, X=30.0, R_g=np.full(36, 0.8))
+        spectral = Swatch(seen=np.full(36, 0.3))
+        for swatches, alone in (
+            ((opaque,), True), ((thin,), False), ((opaque, opaque), False), ((spectral,), False),
+        ):  # fmt: skip
+            item = Reading(key="a", volumes=(("a", 1.0),), veil=0.6, noise=0.7, swatches=swatches)
+            self.assertEqual(fits(item), alone)
+
     def test_equals_one_by_one(self) -> None:
         """Many readings at once give what each gives by itself, pour errors included."""
         keys = list(TRUE)

@@ -123,6 +123,9 @@ class PackingTest(unittest.TestCase):
         fixed = Put(piece=2, bin=0, x=0.05, y=0.05)
         found = pack(pieces, [(0.3, 0.3)], pinned=[fixed])
         self.assertIn(fixed, found.put)
+        # What is pinned was not tried elsewhere: a better filling may well exist, and is not denied.
+        self.assertFalse(found.best)
+        self.assertTrue(pack(pieces, [(0.3, 0.3)]).best)
         self.lies_right(pieces, [(0.3, 0.3)], found)
         with self.assertRaisesRegex(ValueError, "past the edge"):
             pack(pieces, [(0.3, 0.3)], pinned=[Put(piece=0, bin=0, x=0.25, y=0.0)])

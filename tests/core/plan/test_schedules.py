@@ -149,6 +149,33 @@ class ReplanTest(unittest.TestCase):
         assert after is not None
         self.assertEqual(after.starts, before.starts)
 
+    def test_a_window_is_not_missed(self) -> None:
+        """What closes is begun before it does, also where a delay pushes what stands before it; where that
+        cannot be, there is no plan rather than one that misses it."""
+        day = (Session(start=0, end=240), Session(start=1440, end=1680))
+
+        def laid(minutes: int, most: int = 120) -> Problem:
+            tasks = tuple(
+                Task(key=key, minutes=long, openings=openings(day))
+                for key, long in (("other", minutes), ("coat", 30), ("wear", 20))
+            )
+            return Problem(
+                sessions=day, tasks=tasks,
+                lags=(
+                    Lag(before="other", after="coat"), Lag(before="coat", after="wear", least=30, most=most),
+                ),
+            )  # fmt: skip
+
+        before = {"other": 0, "coat": 30, "wear": 120}
+        # Longer work before it, and a window that has become shorter, as in heat.
+        for minutes, most in ((30, 120), (100, 120), (170, 120), (200, 120), (30, 40)):
+            problem = laid(minutes, most)
+            after = replanned(problem, before)
+            assert after is not None
+            self.assertEqual(faults(problem, after), [])
+            gap = after.starts["wear"] - after.starts["coat"] - 30
+            self.assertTrue(30 <= gap <= most, gap)
+
     def test_keeps_rules(self) -> None:
         for seed in range(20):
             hours = evenings()

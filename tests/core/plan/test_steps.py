@@ -360,6 +360,32 @@ class SmallPartsTest(unittest.TestCase):
             short_of(Step(key="a", piece=1, act="clean", title="t", minutes=1.0, part="all")), "clean"
         )
 
+    def test_paint_is_shared_by_area(self) -> None:
+        """Each unit takes of a layer as much as its area is of all that is painted; the coats share it."""
+        take = Take(colour="mix:1", name="Jug glaze", ml=600.0)
+        one = replace(work("chest", PAINT), takes=((take,),))
+        found: dict[str, list[float]] = {}
+        for step in steps_of([one], Workshop()).steps:
+            if step.layer == 0 and step.takes:
+                found.setdefault(step.part, []).append(step.takes[0].ml)
+        areas = {unit.key: unit.area for unit in one.units}
+        whole = sum(areas[part] for part in found)
+        self.assertGreater(len(set(map(round, (areas[part] for part in found)))) + len(found), 2)
+        for part, coats in found.items():
+            self.assertEqual(len(coats), PAINT.coats)
+            for ml in coats:
+                self.assertAlmostEqual(ml, 600.0 * areas[part] / whole / PAINT.coats, places=6)
+
+    def test_every_step_has_its_cautions(self) -> None:
+        """Also the last: rags of a wax that is laid at the end can burn as those of any other."""
+        wax = layer("wax", "clear_wax")
+        steps = steps_of([work("chest", PAINT, wax)], Workshop()).steps
+        waxed = [step for step in steps if step.kinds & {"clear_wax"}]
+        self.assertTrue(waxed)
+        for step in waxed:
+            self.assertIn("rags", step.cautions)
+            self.assertIn("solvent", step.cautions)
+
     def test_jugs_are_mixed_before_they_are_laid_and_laid_before_they_spoil(self) -> None:
         take = Take(colour="mix:1", name="Jug glaze", ml=90.0)
         self.assertGreater(14.0, FRESH)

@@ -1828,7 +1828,7 @@ export interface paths {
      * List Lights
      * @description List the lights, daylight first.
      */
-    get: operations['colours_list_lights']
+    get: operations['lights_list_lights']
     put?: never
     post?: never
     delete?: never
@@ -17210,7 +17210,7 @@ export interface operations {
       }
     }
   }
-  colours_list_lights: {
+  lights_list_lights: {
     parameters: {
       query?: never
       header?: never

@@ -18,6 +18,7 @@ class OrderTest(unittest.TestCase):
             ((PAINT, layer("crackle")), "cracks_want_two", "advice"),
             ((PAINT, layer("primer", "primer")), "primer_goes_under", "advice"),
             ((PAINT, SEAL, layer("distress")), "worn_after_seal", "school"),  # D030
+            ((PAINT, layer("wax", "clear_wax"), layer("distress")), "worn_after_seal", "school"),
             ((PAINT, layer("metallic"), SEAL), "gilded_first", "school"),  # D006
             ((PAINT, layer("glaze", "coloured_glaze")), "glaze_on_raw", "advice"),
         ):
