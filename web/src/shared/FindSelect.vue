@@ -92,9 +92,7 @@ function take(option: HTMLOptionElement | undefined) {
           placeholder="type a word of it"
           autocomplete="off"
         />
-        <span class="soft" role="status">{{
-          sayCount(counted, 'found', 'found')
-        }}</span>
+        <span class="soft" role="status">{{ sayCount(counted, 'found', 'found') }}</span>
       </form>
       <section v-for="group in found" :key="group.title">
         <h3 v-if="group.title">{{ group.title }}</h3>

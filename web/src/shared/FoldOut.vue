@@ -4,7 +4,7 @@ import { useId } from 'vue'
 import { useNarrow } from './useAddress'
 
 /** Something that is folded away until it is asked for; `narrow`: what has room on a desk is one line on a phone only. */
-const { title, narrow = false } = defineProps<{ title: string; narrow?: boolean }>()
+const { title, narrow } = defineProps<{ title: string; narrow?: boolean }>()
 const isNarrow = useNarrow()
 const open = defineModel<boolean>('open', { default: false })
 const id = useId()

@@ -12,10 +12,7 @@ const { readings, withdraw, believe } = defineProps<{
 </script>
 
 <template>
-  <FoldOut
-    v-if="readings.length > 0"
-    :title="sayCount(readings.length, 'reading so far', 'readings so far')"
-  >
+  <FoldOut v-if="readings.length > 0" :title="sayCount(readings.length, 'reading so far', 'readings so far')">
     <ul class="readings">
       <li v-for="reading in readings" :key="reading.id">
         <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
