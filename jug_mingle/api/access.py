@@ -29,7 +29,7 @@ from jug_mingle.api.guests import (
     without_money,
 )
 from jug_mingle.services.pairing import Doors, May, Paired
-from jug_mingle.store.rights import may_change
+from jug_mingle.store.base import may_change
 
 HOME: Final = frozenset({"127.0.0.1", "localhost", "::1"})
 """By these names and addresses a browser of this machine itself, the main screen, reaches the program."""

@@ -40,11 +40,10 @@ from jug_mingle.devices.simulated_reader import SimulatedReader
 from jug_mingle.devices.simulated_scale import SimulatedScale
 from jug_mingle.devices.simulated_weather import SimulatedWeather
 from jug_mingle.devices.weather import Weather
-from jug_mingle.services.copies import keep_daily
+from jug_mingle.services.copies import clear_passing, keep_daily
 from jug_mingle.services.find import index_of
 from jug_mingle.services.forecasts import Forecasts
 from jug_mingle.services.pairing import Doors
-from jug_mingle.services.passing import clear_passing
 from jug_mingle.services.photos import PhotoFolder
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
 from jug_mingle.services.reader_tray import Sample, Truth, tray

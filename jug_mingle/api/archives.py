@@ -23,8 +23,8 @@ from jug_mingle.documents.strict import Id, StrictModel
 from jug_mingle.errors import DataRefusedError, NotFoundError, UnfitError
 from jug_mingle.services import bring_back
 from jug_mingle.services.archives import ReadBack, archive, archive_name, read_back
+from jug_mingle.services.copies import passing_folder
 from jug_mingle.services.jobs import get_job
-from jug_mingle.services.passing import passing_folder
 
 
 class JobThereOut(BaseModel):

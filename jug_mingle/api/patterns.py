@@ -30,12 +30,11 @@ from jug_mingle.formats.letters import FONTS
 from jug_mingle.formats.svg_shapes import MOST_BYTES
 from jug_mingle.services import layouts, looks, motifs
 from jug_mingle.services.layouts import Laid, both, length, says_of
-from jug_mingle.services.motifs import outlines_of
+from jug_mingle.services.motifs import outlines_of, way_up
 from jug_mingle.services.patterns import USUAL
 from jug_mingle.services.photos import pixels_of
 from jug_mingle.services.pieces import get_piece
 from jug_mingle.services.settings import settings_of
-from jug_mingle.services.way_up import way_up
 from jug_mingle.store.models import MotifRow
 
 

@@ -20,7 +20,7 @@ from jug_mingle.core.evidence.certainty import PHOTO_NOISE, PHOTO_WORDS
 from jug_mingle.core.optics.paintable import surface_of
 from jug_mingle.core.photos.scheme import pairs
 from jug_mingle.documents.colour_source import LightingIn, NoLightIn
-from jug_mingle.documents.face_marks import FaceIn, Marks
+from jug_mingle.documents.look import FaceIn, Marks
 from jug_mingle.documents.strict import Id, OneOf, StrictModel
 from jug_mingle.formats.images import encode, taken_at
 from jug_mingle.services import photo_care, photo_faces

@@ -40,7 +40,7 @@ from jug_mingle.documents.strict import Id
 from jug_mingle.errors import DeviceTroubleError
 from jug_mingle.formats.images import encode
 from jug_mingle.services import plan_asks, plan_progress, plan_work, plans, timers
-from jug_mingle.services.hours import hours_kept, keep_busy, keep_hours
+from jug_mingle.services.hours import busy_by_calendar, hours_kept, keep_busy, keep_hours
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.plan_money import money_of
 from jug_mingle.services.plan_pictures import picture_of_step
@@ -270,10 +270,8 @@ def set_hours(body: HoursIn, context: ContextNow) -> HoursOut:
 @router.post("/hours/busy")
 def read_busy(body: BusyIn, context: ContextNow) -> HoursOut:
     """Read what is taken from a calendar file; it takes the place of what an earlier one said."""
-    from jug_mingle.services import busy_calendar  # and with it what reads calendars
-
     with context.database.read() as session:  # nobody who writes waits while a calendar is gone through
-        taken = busy_calendar.read(session, body.calendar.encode())
+        taken = busy_by_calendar(session, body.calendar.encode())
     with context.database.write.begin() as session:
         keep_busy(session, taken)
         return hours_out(session)

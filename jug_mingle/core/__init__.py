@@ -34,8 +34,7 @@ from jug_mingle.core.materials.material import Material
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, tool
 from jug_mingle.core.optics.blend_path import ramp
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_film, R_infinity, R_seen, R_stack
+from jug_mingle.core.optics.film import Optics, R_film, R_infinity, R_seen, R_stack
 from jug_mingle.core.optics.grounds import Ground, ground, measured_ground
 from jug_mingle.core.optics.hiding import coats_to_hide, contrast_ratio, hiding_power
 from jug_mingle.core.optics.uptake import Laying

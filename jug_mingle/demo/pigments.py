@@ -9,8 +9,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import WAVELENGTHS
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_film, R_infinity, R_seen, veil_of
+from jug_mingle.core.optics.film import Optics, R_film, R_infinity, R_seen, veil_of
 
 
 def _bands(*bands: tuple[float, float, float], floor: float = 0.0) -> FloatArray:

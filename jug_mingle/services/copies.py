@@ -2,6 +2,7 @@
 month."""
 
 import json
+import shutil
 import sqlite3
 from collections.abc import Iterator
 from contextlib import closing
@@ -12,6 +13,21 @@ from typing import Final
 
 from jug_mingle.store.database import NAME, copy_database
 from jug_mingle.store.files import written_whole
+
+
+def passing_folder(data: Path) -> Path:
+    """Return the folder of files that are on their way, made where it is not there."""
+    folder = data / "passing"
+    folder.mkdir(parents=True, exist_ok=True)
+    return folder
+
+
+def clear_passing(data: Path) -> None:
+    """Remove what a program that was cut off left on its way."""
+    shutil.rmtree(data / "passing", ignore_errors=True)
+    for folder in data.glob("archive-*"):
+        shutil.rmtree(folder, ignore_errors=True)
+
 
 FOLDER: Final = "copies"
 KEPT: Final = 14

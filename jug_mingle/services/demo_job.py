@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.archives import read_back
 from jug_mingle.services.bring_back import import_jobs
-from jug_mingle.services.passing import passing_folder
+from jug_mingle.services.copies import passing_folder
 from jug_mingle.store.database import Database
 from jug_mingle.store.models import (
     JobRow,

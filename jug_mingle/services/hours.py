@@ -17,7 +17,7 @@ from jug_mingle.core.plan.problem import Session
 from jug_mingle.core.plan.scheduling import Hours
 from jug_mingle.documents.plan import HoursIn, SpanIn
 from jug_mingle.errors import UnfitError
-from jug_mingle.store.models import SettingRow
+from jug_mingle.store.models import SettingRow, now
 
 _KEY: Final = "hours"
 _BUSY: Final = "busy"
@@ -228,3 +228,20 @@ def _without(spans: list[tuple[int, int]], taken: Sequence[tuple[int, int]]) -> 
             cut += [(x, y) for x, y in ((a, start), (end, b)) if y > x]
         found = cut
     return found
+
+
+def busy_by_calendar(session: Reading, data: bytes) -> list[Busy]:
+    """Return the times that a calendar file takes; UnfitError says what is wrong with it."""
+    from jug_mingle.formats.calendar_file import read_busy  # and with it what reads calendars
+
+    start = now() - timedelta(days=1)
+    try:
+        found = read_busy(
+            data,
+            start=start,
+            end=start + timedelta(days=AHEAD + 1),
+            zone=zone_of(hours_kept(session) or HoursIn()),
+        )
+    except ValueError as error:
+        raise UnfitError(str(error)) from error
+    return [Busy(start=one.start, end=one.end, words=one.words) for one in found]

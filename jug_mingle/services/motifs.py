@@ -29,6 +29,15 @@ from jug_mingle.services.jobs import get_job
 from jug_mingle.services.photos import get_photo
 from jug_mingle.store.models import MotifRow, PhotoRow, now
 
+
+def way_up(turn: float, *, mirrored: bool) -> str:
+    """Return which way up something is laid, in words."""
+    way = {0: "upright", 90: "top to the right", 180: "upside down", 270: "top to the left"}.get(
+        round(turn) % 360, f"turned {turn % 360:g}° clockwise"
+    )
+    return f"{way}, face down (mirrored)" if mirrored else way
+
+
 _MOST_HOLED: Final = 16
 """Shapes with holes may cover a drawing so many times, one beside or over the other."""
 

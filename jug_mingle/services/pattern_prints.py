@@ -22,8 +22,7 @@ from jug_mingle.formats.images import Pixels
 from jug_mingle.formats.svg_shapes import write_svg
 from jug_mingle.formats.true_scale import Printed, Table, TrueFace, true_scale
 from jug_mingle.services.layouts import Laid, both, length, numbers_of, steps_of
-from jug_mingle.services.motifs import letters, motif_of
-from jug_mingle.services.way_up import way_up
+from jug_mingle.services.motifs import letters, motif_of, way_up
 
 _MARK: Final = 0.005
 """Half the length of a register mark. [m]"""

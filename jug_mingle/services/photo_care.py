@@ -7,7 +7,7 @@ from typing import Any, Final
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.documents.face_marks import Marks
+from jug_mingle.documents.look import Marks
 from jug_mingle.documents.strict import FARTHEST
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.photos import get_photo

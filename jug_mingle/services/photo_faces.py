@@ -18,8 +18,7 @@ from jug_mingle.core.photos.homography import CrossedCornersError, places_on
 from jug_mingle.core.photos.honest_light import Correction
 from jug_mingle.core.photos.lengths import Size, sizes_of
 from jug_mingle.documents.colour_source import LightingIn
-from jug_mingle.documents.face_marks import FaceIn, Marks
-from jug_mingle.documents.look import LayerIn
+from jug_mingle.documents.look import FaceIn, LayerIn, Marks
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.images import Pixels
 from jug_mingle.services.finish_resolver import layouts_of, resolved

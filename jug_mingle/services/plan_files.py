@@ -13,7 +13,7 @@ from jug_mingle.core.plan.step import Step
 from jug_mingle.core.practice.hazards import DEFERS
 from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
 from jug_mingle.formats.calendar_file import Entry, write_calendar
-from jug_mingle.formats.plan_csv import GOODS_COLUMNS, STEP_COLUMNS, table
+from jug_mingle.formats.cells import GOODS_COLUMNS, STEP_COLUMNS, table
 from jug_mingle.formats.plan_sheet import RGB, PlanDay, PlanLine, StepCard, plan_sheet, step_cards
 from jug_mingle.services.plan_money import Money, amount_words, bought_words
 from jug_mingle.services.plan_view import Day, View, laid_R, titles

@@ -11,8 +11,7 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.materials.handling import Facts, time_words
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import veil_of
+from jug_mingle.core.optics.film import Optics, veil_of
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, usual_piece
 from jug_mingle.core.plan.dangers import CAUTIONS

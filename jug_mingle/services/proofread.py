@@ -11,9 +11,8 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.materials.kinds import KINDS
-from jug_mingle.documents.face_marks import Marks
 from jug_mingle.documents.laid import FieldIn, LaidIn
-from jug_mingle.documents.look import LayerIn
+from jug_mingle.documents.look import LayerIn, Marks
 from jug_mingle.errors import DataRefusedError
 from jug_mingle.services.hours import hours_kept
 from jug_mingle.services.jobs import STATES

@@ -10,9 +10,9 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.level import TINT_WHITE, white_of
 from jug_mingle.core.evidence.mixtures import shows_its_ground
-from jug_mingle.core.evidence.virtual_samples import read_masstone, read_opaque, read_over
+from jug_mingle.core.evidence.next_swatch import read_masstone, read_opaque, read_over
 from jug_mingle.core.materials.material import may_mix
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.devices.lines import DeviceError
 from jug_mingle.devices.reader import ColourReader
 from jug_mingle.errors import DeviceTroubleError

@@ -1,10 +1,14 @@
 """What all tables stand on: rows with a number and the time that they were made, times in UTC."""
 
+from contextvars import ContextVar
 from datetime import UTC, date, datetime
 from typing import Any
 
 from sqlalchemy import JSON, Date, DateTime, Dialect, MetaData, TypeDecorator
 from sqlalchemy.orm import DeclarativeBase, Mapped, declared_attr, mapped_column
+
+may_change: ContextVar[bool] = ContextVar("may_change", default=True)
+"""Whether the request in this context may write; no transaction is begun for one that may not."""
 
 
 class UTCDateTime(TypeDecorator[datetime]):

@@ -9,7 +9,6 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 from jug_mingle.store.base import Row as Row
 from jug_mingle.store.base import UTCDateTime as UTCDateTime
 from jug_mingle.store.base import now as now
-from jug_mingle.store.motif import MotifRow as MotifRow
 from jug_mingle.store.record import ChoiceRow as ChoiceRow
 from jug_mingle.store.record import EntryRow as EntryRow
 
@@ -404,3 +403,22 @@ class DoneRow(Row):
     status: Mapped[int | None]
     media_type: Mapped[str] = mapped_column(String(100), default="")
     answer: Mapped[str] = mapped_column(Text, default="")
+
+
+class MotifRow(Row):
+    """A motif of a job."""
+
+    __tablename__ = "motif"
+
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(String(20))
+    """"outlines" of a stencil, or "print" of a picture."""
+    width: Mapped[float]
+    height: Mapped[float]
+    content: Mapped[dict[str, Any]]
+    """{"rings": [[[x, y], …]], "inks": […]} in metres; or {"size": [h, w], "ink": base64, "palette":
+    [[36]]}."""
+    made: Mapped[dict[str, Any]] = mapped_column(default=dict, server_default="{}")
+    """What it was cut from, how, how many islands it had, and the bridges that hold them."""
+    removed: Mapped[datetime | None]

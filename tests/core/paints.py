@@ -11,8 +11,7 @@ from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.finishes import Film
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.optics.film import Optics, R_infinity, R_seen
 from jug_mingle.core.pieces import Drawing, Face, Samples
 from jug_mingle.core.pieces.faces import FIELDS
 

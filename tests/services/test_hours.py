@@ -7,12 +7,12 @@ from pydantic import ValidationError
 
 from jug_mingle.documents.plan import HoursIn, SpanIn
 from jug_mingle.errors import UnfitError
-from jug_mingle.services import busy_calendar
 from jug_mingle.services.hours import (
     EVENINGS,
     Air,
     Busy,
     Calendar,
+    busy_by_calendar,
     busy_kept,
     hours_kept,
     hours_of,
@@ -118,4 +118,4 @@ class KeptTest(ServiceCase):
 
     def test_broken_calendar(self) -> None:
         with self.assertRaisesRegex(UnfitError, "no calendar"):
-            busy_calendar.read(self.session, b"hello")
+            busy_by_calendar(self.session, b"hello")

@@ -5,7 +5,7 @@ import numpy as np
 from jug_mingle.core.colour.adaptation import R_to_screen
 from jug_mingle.core.evidence.mixtures import masstone
 from jug_mingle.documents.colour_source import NoLightIn, SpotIn, WhiteIn
-from jug_mingle.documents.face_marks import FaceIn, Marks
+from jug_mingle.documents.look import FaceIn, Marks
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services import photo_faces, photos, shelf_fit
 from tests.api.support import photo

@@ -16,7 +16,7 @@ from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import IntegrityError
 
 from jug_mingle.core.pieces import Piece
-from jug_mingle.documents.face_marks import Marks
+from jug_mingle.documents.look import Marks
 from jug_mingle.services.looks import get_look, layers_of
 from jug_mingle.services.mixes import mix_rows
 from jug_mingle.services.pieces import piece_of, piece_rows

@@ -32,8 +32,10 @@ from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, TREATMENTS
 from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.core.recipes.over_kinds import OVER_KINDS
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
-from jug_mingle.documents import colour_source, face_marks, laid, layout, look, plan, tin_test
-from jug_mingle.formats import colour_tables, plan_csv, shelf_csv, shelf_file
+from jug_mingle.documents import colour_source, laid, layout, look, plan, tin_test
+from jug_mingle.documents import look as face_marks
+from jug_mingle.formats import cells as plan_csv
+from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
 from jug_mingle.store.models import Row
 
 KNOWN: dict[str, list[str]] = json.loads((Path(__file__).parent / "vocabulary.json").read_text())

@@ -13,7 +13,7 @@ from jug_mingle.core.evidence.block_arrow import ArrowFactor
 from jug_mingle.core.evidence.prior import Prior
 from jug_mingle.core.evidence.uptakes import OF_PAIR, OF_WOOD, SIZE, Pair, never_read, uptake_of
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.optics.uptake import SEALED, Uptake
 
 SCALE_SPREAD: Final = 0.5

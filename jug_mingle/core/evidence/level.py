@@ -16,8 +16,7 @@ from jug_mingle.core.evidence.next_swatch import gain_of
 from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.measuring.tools import SPOON_ERROR
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.film import Optics, R_body, R_film, R_seen
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.hiding import coats_to_hide
 

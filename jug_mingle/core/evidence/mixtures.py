@@ -12,8 +12,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.materials.material import dry_shares
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.blend_path import Paint
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K1, K2, R_film, R_infinity, R_seen, straight_on
+from jug_mingle.core.optics.film import K1, K2, Optics, R_film, R_infinity, R_seen, straight_on
 from jug_mingle.core.optics.grounds import Ground, ground
 
 Indices = NDArray[np.intp]

@@ -1,6 +1,6 @@
 """The one swatch worth painting next: what a test would leave open, told by the covariance of the fit."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -13,8 +13,33 @@ from jug_mingle.core.evidence.fit import slopes_of
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, predict
 from jug_mingle.core.evidence.readings import Hiding, Reading, Swatch
+from jug_mingle.core.materials.material import dry_shares, mixed_veil
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import SPOON_ERROR
+from jug_mingle.core.optics.film import Optics, R_infinity, R_seen
+from jug_mingle.core.optics.grounds import Ground
+
+
+def read_masstone(shelf: Shelf, key: str) -> FloatArray:
+    """Return what is read of a tin by itself (36,). [0..1]"""
+    return np.clip(masstone(shelf, key), 0.0, 1.0)
+
+
+def read_over(shelf: Shelf, pours: Sequence[Pour], ground: Ground) -> FloatArray:
+    """Return what is read of one coat of a mix over a ground (36,). [0..1]"""
+    return np.clip(predict(shelf, pours, over=ground), 0.0, 1.0)
+
+
+def read_opaque(shelf: Shelf, truth: Mapping[str, Optics], volumes: Mapping[str, float]) -> FloatArray:
+    """Return what is read of an opaque mix of volumes by key (36,): of tins whose truth is known as they
+    truly are."""
+    tins = [shelf.materials[shelf.index(key)] for key in volumes]
+    amounts = list(volumes.values())
+    c = dry_shares(amounts, [tin.solids for tin in tins])
+    optics = [truth.get(tin.key) or shelf.optics(tin.key) for tin in tins]
+    K = sum(share * one.K for share, one in zip(c, optics, strict=True))
+    S = sum(share * one.S for share, one in zip(c, optics, strict=True))
+    return np.clip(R_seen(R_infinity(K=K, S=S), mixed_veil(tins, amounts)), 0.0, 1.0)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

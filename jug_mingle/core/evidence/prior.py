@@ -10,8 +10,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.synthetic_paints import paints_like
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.optics.coefficients import CLEAR, EXTENDER
-from jug_mingle.core.optics.film import K_over_S
+from jug_mingle.core.optics.film import CLEAR, EXTENDER, K_over_S
 
 _POSITION: Final = (WAVELENGTHS - 555.0) / 175.0
 _K_RANK: Final = 18

@@ -13,8 +13,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab, XYZ_to_Lab_slope
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, WAVELENGTHS, Light
 from jug_mingle.core.evidence.certainty import NAMED_NOISE
 from jug_mingle.core.materials.material import dry_shares
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K1, R_film, R_seen, R_seen_slope
+from jug_mingle.core.optics.film import K1, Optics, R_film, R_seen, R_seen_slope
 from jug_mingle.core.optics.hiding import coats_as_fraction
 from jug_mingle.core.optics.paintable import nearest_film
 from jug_mingle.core.optics.uptake import Laying

@@ -7,6 +7,9 @@ for the indices, and nan comes out where nan went in. The number of wavelengths 
 compiled loop is kept in a file of its own, which would not know that a table in another module had changed.
 """
 
+import os
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from typing import Final
 
 import numpy as np
@@ -14,6 +17,31 @@ from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.compiling import compiled
+
+_PART: Final = 4096
+"""Samples in a part: few enough for the processor's own memory."""
+
+_HELPERS: Final = (os.cpu_count() or 1) - 1
+_POOL: Final = ThreadPoolExecutor(max(_HELPERS, 1), thread_name_prefix="picture")
+
+
+def side_by_side(work: Callable[[slice], None], count: int) -> None:
+    """Do the work for every part of `range(count)`; parts must not need each other. The first error is
+    raised."""
+    parts = iter([slice(start, min(start + _PART, count)) for start in range(0, count, _PART)])
+
+    def do() -> None:
+        for part in parts:  # each part goes to whoever is free
+            work(part)
+
+    helpers = [_POOL.submit(do) for _ in range(min(_HELPERS, count // _PART))]
+    do()
+    for helper in helpers:
+        if (
+            not helper.cancel()
+        ):  # one that has not begun, since others have the helpers, has nothing left to do
+            helper.result()
+
 
 _ONE: Final = np.float32(1.0)
 _HALF: Final = np.float32(0.5)

@@ -14,8 +14,7 @@ from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Film
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_body, R_film, R_seen
+from jug_mingle.core.optics.film import Optics, R_body, R_film, R_seen
 
 
 # Strengths as of common tinted furniture waxes, from memory.

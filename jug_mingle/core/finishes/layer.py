@@ -13,7 +13,7 @@ from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.optics.uptake import SEALED, Laying, Uptake, coats_kept, shares_kept, taken_in
 from jug_mingle.core.optics.ways import WAYS
 from jug_mingle.core.pattern.masks import Pattern

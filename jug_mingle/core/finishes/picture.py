@@ -12,10 +12,10 @@ from jug_mingle.core.colour.spaces import SRGB_WHITE, XYZ_TO_RGB, R_to_XYZ, enco
 from jug_mingle.core.colour.spectra import BANDS, Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.finishes import compiled
+from jug_mingle.core.finishes.compiled import side_by_side
 from jug_mingle.core.finishes.generic import WAXES
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.nodes import screen_weights
-from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.relief import lit_by
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.finishes.stack_tables import colours

@@ -16,9 +16,9 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes import compiled
 from jug_mingle.core.finishes.bare_ground import figured, grain_of
 from jug_mingle.core.finishes.blends import film_share, mixed, share_of, third_share_of
+from jug_mingle.core.finishes.compiled import side_by_side
 from jug_mingle.core.finishes.layer import Film, Layer, OnWood
 from jug_mingle.core.finishes.nodes import NODES
-from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.relief import upon
 from jug_mingle.core.finishes.stack import Finish, dabbed, gilding, state_below
 from jug_mingle.core.optics.film import R_seen, film_alone

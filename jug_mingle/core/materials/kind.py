@@ -1,12 +1,20 @@
 """What a kind of material is: its optics and what is usual for it, and how it is handled.
 
 The numbers are defaults of common practice at ordinary room conditions, to be overridden by the label of the
-tin in hand. Where practice has no figure there is none here either, and the person is asked.
-"""
+tin in hand. Where practice has no figure there is none here either, and the person is asked."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import Final, Literal
+
+RAGS: Final = (
+    "Oily rags can heat up by themselves: lay them flat outside to dry, or keep them in a closed metal can."
+)
+FUMES: Final = "Open the windows while it is wet; keep it off the skin."
+FUMES_RAGS: Final = f"{FUMES} {RAGS}"
+POWDER: Final = "Do not breathe the powder: stir it in slowly, wear a dust mask."
+SPRAY: Final = "Spray outdoors or with a mask made for paint mist, away from flames."
+
 
 Base = Literal["water", "oil", "wax", "any"]
 Optical = Literal["hiding", "transparent", "clear", "extender"]

@@ -10,8 +10,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT, Light
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.optics.film import Optics, R_infinity, R_seen
 
 STEPS: Final = 65
 _ROUNDS: Final = 40

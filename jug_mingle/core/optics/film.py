@@ -1,16 +1,39 @@
 """Kubelka–Munk: opaque layers, films over a ground, stacks, and the surface above them (Saunderson).
 
 K and S are per µm of dry film, X in µm; any one unit of length will do. The wavelength axis is the last; all
-other axes broadcast. `R_body` is what happens inside a film, `R_seen` what an eye or a camera sees of it.
-"""
+other axes broadcast. `R_body` is what happens inside a film, `R_seen` what an eye or a camera sees of it."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
 from numpy.typing import ArrayLike
 
-from jug_mingle.core.arrays import FloatArray, as_floats, check_range
+from jug_mingle.core.arrays import FloatArray, as_floats, check_finite, check_range, read_only
+from jug_mingle.core.colour.spectra import BANDS
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class Optics:
+    """K and S of a dry film over the 36 bands. [1/µm]"""
+
+    K: FloatArray
+    S: FloatArray
+
+    def __post_init__(self) -> None:
+        for name in ("K", "S"):
+            array = check_finite(as_floats(getattr(self, name), name, last_axis=BANDS), name)
+            object.__setattr__(self, name, read_only(check_range(array, name, 0.0)))
+
+
+CLEAR: Final = Optics(K=np.full(BANDS, 1e-7), S=np.full(BANDS, 1e-7))
+"""A medium, clear coat, wax or oil: solids without colour."""
+
+EXTENDER: Final = Optics(K=np.full(BANDS, 1e-5), S=np.full(BANDS, 0.003))
+"""Plaster or chalk in a binder: nearly of the binder's refractive index, so it hardly hides (index 1.58, 2
+µm, Mie)."""
+
 
 # Reflection of a film of refractive index 1.5 in air: outside at near normal incidence, and inside for
 # diffuse light (J. L. Saunderson, J. Opt. Soc. Am. 32, 727 (1942), doi:10.1364/JOSA.32.000727).

@@ -14,8 +14,7 @@ from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import R_to_Lab, XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.optics.blend_path import Paint, ramp
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K_over_S, R_body
+from jug_mingle.core.optics.film import K_over_S, Optics, R_body
 
 FEWEST: Final = 3
 MOST: Final = 7

@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.pieces.faces import Face, coverage_of_polygon
 from jug_mingle.core.pieces.forms import Piece
-from jug_mingle.core.pieces.opened import reaches_out
 from jug_mingle.core.pieces.reliefs import BEVEL
+from jug_mingle.core.pieces.solids import reaches_out
 
 ASIDE: Final = 0.34
 RISE: Final = 0.187

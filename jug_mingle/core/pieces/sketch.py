@@ -11,10 +11,9 @@ from jug_mingle.core.pieces.faces import Drawing
 from jug_mingle.core.pieces.forms import Piece
 from jug_mingle.core.pieces.handles import draw_handle, draw_wheel
 from jug_mingle.core.pieces.insides import draw_opening, without_holes
-from jug_mingle.core.pieces.opened import lid_up, reaches_out
 from jug_mingle.core.pieces.profiles import TAPER, turned_radius
 from jug_mingle.core.pieces.reliefs import parts_of_relief, relief_of
-from jug_mingle.core.pieces.solids import SHELF, Box, Front
+from jug_mingle.core.pieces.solids import SHELF, Box, Front, lid_up, reaches_out
 
 _LEVEL: Final = {
     "carcass": 0.93, "slab": 0.96, "rail": 0.86, "leg": 0.94, "panel": 0.92, "leaf": 0.94, "cushion": 0.95,

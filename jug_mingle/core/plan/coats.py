@@ -15,8 +15,7 @@ from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
 from jug_mingle.core.plan.patterned import patterned, tissue_for
 from jug_mingle.core.plan.rates import laid_minutes
 from jug_mingle.core.plan.step import NIGHT, Course, Step, Take
-from jug_mingle.core.plan.step_on import on, step_of
-from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
+from jug_mingle.core.plan.work import PieceWork, Unit, Workshop, on, step_of
 from jug_mingle.core.practice.situation import LaidLayer
 
 BY_TOUCH: Final = 60

@@ -8,8 +8,7 @@ from typing import Final
 from jug_mingle.core.plan.conditions import COOL, HOT, HUMID, Conditions
 from jug_mingle.core.plan.step import Step
 from jug_mingle.core.plan.survey import Survey
-from jug_mingle.core.practice.hazards import HAZARDS
-from jug_mingle.core.practice.tables import rows_of
+from jug_mingle.core.practice.hazards import HAZARDS, rows_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,8 +11,7 @@ from typing import Final
 from jug_mingle.core.plan.coats import LIGHT_USE
 from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.step import Course
-from jug_mingle.core.plan.step_on import on, step_of
-from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
+from jug_mingle.core.plan.work import PieceWork, Unit, Workshop, on, step_of
 from jug_mingle.core.practice.hardware import handled
 
 _CURE: Final = 21.0

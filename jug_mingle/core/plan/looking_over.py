@@ -10,9 +10,8 @@ from typing import Final
 from jug_mingle.core.plan.conditions import wait_under
 from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.step import NIGHT, Course
-from jug_mingle.core.plan.step_on import on, step_of
 from jug_mingle.core.plan.survey import TESTS
-from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
+from jug_mingle.core.plan.work import PieceWork, Unit, Workshop, on, step_of
 from jug_mingle.core.practice.hardware import handled
 
 

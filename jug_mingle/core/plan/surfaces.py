@@ -9,8 +9,7 @@ from typing import Final
 from jug_mingle.core.finishes.bare_ground import Below
 from jug_mingle.core.plan.conditions import wait_under
 from jug_mingle.core.plan.step import NIGHT, Course
-from jug_mingle.core.plan.step_on import on, step_of
-from jug_mingle.core.plan.work import PieceWork, Unit, Workshop
+from jug_mingle.core.plan.work import PieceWork, Unit, Workshop, on, step_of
 
 BARES: Final = frozenset({"stain", "wash", "two_tone", "oil"})
 """Layers that have to reach the wood."""

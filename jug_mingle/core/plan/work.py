@@ -11,7 +11,8 @@ from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.pieces.addresses import zone_of
 from jug_mingle.core.pieces.forms import Piece
 from jug_mingle.core.plan.conditions import Conditions
-from jug_mingle.core.plan.step import Take
+from jug_mingle.core.plan.rates import RATES
+from jug_mingle.core.plan.step import Step, Take
 from jug_mingle.core.plan.survey import PartSurvey, Survey
 from jug_mingle.core.practice.hardware import Hardware
 from jug_mingle.core.practice.situation import LaidLayer, laid_of
@@ -156,3 +157,25 @@ def _title(name: str, faces: Sequence[str]) -> str:
     """Return what part of a unit is called where it is treated otherwise than the rest: by its parts."""
     parts = list(dict.fromkeys(face.split("/")[2] for face in faces if "/" in face))
     return f"{name}: {', '.join(parts[:2])}{' …' if len(parts) > 2 else ''}"
+
+
+def on(work: PieceWork, unit: str) -> str:
+    """Return the name of a unit of a piece among all that a plan works on."""
+    return f"p{work.number}.{unit}"
+
+
+def step_of(
+    work: PieceWork, act: str, unit: Unit | None, title: str, *, more: str = "", **values: object
+) -> Step:
+    """Return a step on a unit, or on a whole piece: its key, its usual minutes, its faces."""
+    where = unit.key if unit else "all"
+    area, parts = (unit.area, unit.parts) if unit else (0.0, 1)
+    given = {
+        "minutes": RATES[act].minutes(area, parts),
+        "faces": unit.faces if unit else (),
+        "part": where,
+        **values,
+    }
+    names = [f"p{work.number}", where, act, *filter(None, [more, "again" if unit and unit.again else ""])]
+    key = ".".join(names)
+    return Step(key=key, piece=work.number, act=act, title=title, **given)  # type: ignore[arg-type]

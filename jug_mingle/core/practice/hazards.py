@@ -1,13 +1,21 @@
 """What can hurt, tied to what causes it. Common practice; labels, local rules and licensed trades come
 first."""
 
+import csv
 from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import dataclass
+from importlib.resources import files
 from typing import Final
 
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.practice.situation import Situation
-from jug_mingle.core.practice.tables import rows_of
+
+
+def rows_of(name: str) -> list[dict[str, str]]:
+    """Return the rows of a table in `core/data`, by the names of its columns."""
+    text = files("jug_mingle.core").joinpath("data", name).read_text(encoding="utf-8")
+    return list(csv.DictReader(text.splitlines()))
+
 
 DEFERS: Final = "Labels, local rules and licensed trades come first."
 """Said with every caution."""

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
-from jug_mingle.core.practice.tables import rows_of
+from jug_mingle.core.practice.hazards import rows_of
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -15,7 +15,7 @@ from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette, masstones, palette_of, predict
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
 from jug_mingle.core.recipes.search import Candidate, Search
 from jug_mingle.core.recipes.wishes import Goal, Target, Wishes, usable

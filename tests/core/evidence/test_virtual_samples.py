@@ -6,9 +6,9 @@ import numpy as np
 from numpy.testing import assert_allclose
 
 from jug_mingle.core.evidence.mixtures import predict
-from jug_mingle.core.evidence.virtual_samples import read_masstone, read_opaque, read_over
+from jug_mingle.core.evidence.next_swatch import read_masstone, read_opaque, read_over
 from jug_mingle.core.measuring.pouring import Pour
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.optics.grounds import ground
 from tests.core.paints import known_shelf
 

@@ -7,8 +7,8 @@ import numpy as np
 from numpy.testing import assert_allclose, assert_array_equal
 
 from jug_mingle.core.finishes import compiled
+from jug_mingle.core.finishes.compiled import side_by_side
 from jug_mingle.core.finishes.nodes import NODES
-from jug_mingle.core.finishes.parallel import side_by_side
 from jug_mingle.core.finishes.textures import TILE
 from jug_mingle.core.optics.film import R_film, R_seen, film_alone
 

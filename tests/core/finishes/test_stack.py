@@ -28,8 +28,7 @@ from jug_mingle.core.finishes.bare_ground import figured
 from jug_mingle.core.finishes.nodes import screen_weights
 from jug_mingle.core.finishes.picture import linear_screen
 from jug_mingle.core.finishes.stack_tables import colours
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_body, R_seen
+from jug_mingle.core.optics.film import Optics, R_body, R_seen
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.pieces import UNPAINTED, draw, usual_piece
 from tests.core.paints import film, sheet

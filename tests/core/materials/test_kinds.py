@@ -6,7 +6,7 @@ import numpy as np
 
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 
 
 class KindsTest(unittest.TestCase):

@@ -8,8 +8,7 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.optics.blend_path import Paint, ramp
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import R_infinity, R_seen
+from jug_mingle.core.optics.film import Optics, R_infinity, R_seen
 from tests.core.paints import TRUE
 
 

@@ -4,8 +4,7 @@ import unittest
 
 import numpy as np
 
-from jug_mingle.core.optics.coefficients import Optics
-from jug_mingle.core.optics.film import K_over_S, R_body, R_seen
+from jug_mingle.core.optics.film import K_over_S, Optics, R_body, R_seen
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.hiding import coats_as_fraction, coats_to_hide, contrast_ratio, hiding_power
 from jug_mingle.core.optics.ways import WAYS, Way

@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.pieces import FORMS, UNPAINTED, draw, usual_piece
-from jug_mingle.core.pieces.opened import lid_up, reaches_out
+from jug_mingle.core.pieces.solids import lid_up, reaches_out
 
 
 class OpenedTest(unittest.TestCase):

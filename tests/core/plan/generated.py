@@ -11,7 +11,7 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.pieces import FORMS, usual_piece
 from jug_mingle.core.plan.problem import Session
 from jug_mingle.core.plan.scheduling import Hours

@@ -5,7 +5,7 @@ from typing import Any
 from jug_mingle.core.finishes import WAXES, Film, Finish, Layer, bare
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.practice.remark import Remark, ranked
 from jug_mingle.core.practice.rules import by_rules

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from jug_mingle.core.finishes import WAXES, Below, Film, Finish, Layer, bare
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.pieces import draw, usual_piece
 from jug_mingle.core.practice.judgement import best_bridge, flattery, judge, waxes_on
 from jug_mingle.core.practice.remark import Remark

@@ -4,9 +4,9 @@ import unittest
 from dataclasses import astuple
 
 from jug_mingle.core.finishes import KINDS
+from jug_mingle.core.practice.hazards import rows_of
 from jug_mingle.core.practice.mishaps import MISHAPS
 from jug_mingle.core.practice.schools import QUESTIONS
-from jug_mingle.core.practice.tables import rows_of
 from jug_mingle.core.practice.techniques import CARDS
 
 

@@ -8,7 +8,7 @@ from numpy.testing import assert_allclose
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.optics.blend_path import Paint, even_parts
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.recipes.walk_down import Rung, rungs, walk_down
 from tests.core.paints import TRUE
 

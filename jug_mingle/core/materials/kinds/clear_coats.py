@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import FUMES_RAGS
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import FUMES_RAGS, Handling, Kind
 
 CLEAR_COATS: Final = (
     Kind(

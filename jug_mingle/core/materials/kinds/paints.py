@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import FUMES, POWDER, SPRAY
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import FUMES, POWDER, SPRAY, Handling, Kind
 
 PAINTS: Final = (
     Kind(

@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import FUMES
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import FUMES, Handling, Kind
 
 PASTES: Final = (
     Kind(

@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import FUMES_RAGS, POWDER
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import FUMES_RAGS, POWDER, Handling, Kind
 
 _TAKE_POWDER: Final = frozenset(
     {"thinner", "wall_paint", "chalk_paint", "mineral_paint", "acrylic", "milk_paint", "self_priming_paint",

@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import POWDER
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import POWDER, Handling, Kind
 
 PRIMERS: Final = (
     Kind(

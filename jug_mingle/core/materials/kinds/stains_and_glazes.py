@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import RAGS
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import RAGS, Handling, Kind
 
 STAINS_AND_GLAZES: Final = (
     Kind(

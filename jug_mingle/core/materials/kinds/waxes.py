@@ -2,8 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.materials.cautions import FUMES, POWDER
-from jug_mingle.core.materials.kind import Handling, Kind
+from jug_mingle.core.materials.kind import FUMES, POWDER, Handling, Kind
 
 _SOLVENT_WAX: Final = "Not water-based paint over it: paint does not hold on wax"
 

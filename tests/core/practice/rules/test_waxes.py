@@ -4,7 +4,7 @@ practice."""
 import unittest
 
 from jug_mingle.core.finishes import Film
-from jug_mingle.core.optics.coefficients import Optics
+from jug_mingle.core.optics.film import Optics
 from tests.core.practice.support import layer, of, remarks, said
 
 PAINT, SEAL = layer("paint", "chalk_paint"), layer("sealer")

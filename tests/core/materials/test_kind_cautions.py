@@ -2,7 +2,7 @@
 
 import unittest
 
-from jug_mingle.core.materials import cautions
+from jug_mingle.core.materials import kind as cautions
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 
 
