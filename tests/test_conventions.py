@@ -66,6 +66,16 @@ class LayersTest(unittest.TestCase):
                 if file.stem != "__init__":
                     self.assertIn(f".kinds.{file.stem} import", names)
 
+    def test_rooms_one_can_stand_up_in(self) -> None:
+        """At most 8 % of the modules, and of the pages' parts, have under 40 lines; the API has at most 50
+        modules."""
+        pages = [file for kind in ("ts", "vue") for file in (ROOT / "web" / "src").rglob(f"*.{kind}")]
+        for files in ([*PACKAGE.rglob("*.py")], pages):
+            own = [file for file in files if "versions" not in file.parts and file.name != "schema.d.ts"]
+            small = [file for file in own if len(file.read_text().splitlines()) < 40]
+            self.assertLessEqual(len(small), 0.08 * len(own), sorted(file.name for file in small))
+        self.assertLessEqual(len([*(PACKAGE / "api").rglob("*.py")]), 50)
+
     def test_no_file_is_long(self) -> None:
         """No module has more than 600 lines."""
         for file in (

@@ -1,7 +1,7 @@
 import createClient from 'openapi-fetch'
 
 import { saying, written } from '../shared/say/numbers'
-import { told } from '../shared/say/told'
+import { told } from '../shared/say/lengths'
 import { reach } from './reach'
 import type { components, paths } from './schema'
 

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import KeptInput from '../../shared/KeptInput.vue'
 import { readNumber, readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/numbers'
-import { told } from '../../shared/say/told'
+import { told } from '../../shared/say/lengths'
 import { useDevices } from '../../shared/useSettings'
 import { sayWrong } from '../../shared/useNotice'
 import type { Plan, PlanActs } from './usePlan'

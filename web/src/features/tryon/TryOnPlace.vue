@@ -13,7 +13,6 @@ import LayerList from './LayerList.vue'
 import LayerSettings from './LayerSettings.vue'
 import LookMenu from './LookMenu.vue'
 import LookRemarks from './LookRemarks.vue'
-import OpenLook from './OpenLook.vue'
 import PhotoFaces from './PhotoFaces.vue'
 import PointReadout from './PointReadout.vue'
 import SideBySide from './SideBySide.vue'
@@ -62,6 +61,13 @@ watch([() => piece.value?.id, () => look.value?.id], () => {
 })
 
 useUndoKeys(wear)
+/** A look from a file; the same file can be chosen again. */
+function openFile(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (file) void wear.open(file)
+  field.value = ''
+}
 </script>
 
 <template>
@@ -208,7 +214,16 @@ useUndoKeys(wear)
         @wear-all="wear.wearAll"
         @remove="wear.remove"
       />
-      <OpenLook @open="wear.open" />
+      <div>
+        <input
+          id="look-file"
+          class="visually-hidden"
+          type="file"
+          accept="application/json,.json"
+          @change="openFile"
+        />
+        <label for="look-file" class="btn btn-outline-secondary">Open a look from a file</label>
+      </div>
     </div>
   </div>
 </template>
