@@ -218,7 +218,7 @@ class AwayTest(BrowserCase):
         page.get_by_label("Called").press("Enter")
         self.waits(page, "2 changes wait here")
         page.get_by_role("button", name="Remove Bare rim", exact=True).click()
-        self.waits(page, "also when this page is closed")
+        self.waits(page, "this page may be closed meanwhile")
         self.waits(page, "3 changes wait here")
         page.close(run_before_unload=True)
         self.server = self.enterContext(Server(self.folder, port=port))

@@ -20,7 +20,7 @@ const waits = computed(() =>
   unsent.value === 0
     ? 'What you type stays here, and it goes on by itself.'
     : `${sayCount(unsent.value, 'change waits', 'changes wait')} here and will be sent in order${
-        onlyHere.value ? ': keep this page open' : ', also when this page is closed'
+        onlyHere.value ? ': keep this page open' : '; this page may be closed meanwhile'
       }.`,
 )
 </script>
