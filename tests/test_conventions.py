@@ -3,6 +3,7 @@
 import ast
 import re
 import unittest
+from collections.abc import Iterator
 from pathlib import Path
 from typing import ClassVar
 
@@ -84,6 +85,45 @@ class LayersTest(unittest.TestCase):
         )
         for file in (file for file in found if file.name != "schema.d.ts"):
             self.assertLessEqual(len(file.read_text().splitlines()), 600, str(file.relative_to(ROOT)))
+
+
+class CachesTest(unittest.TestCase):
+    OF_FEW_NAMES: ClassVar[set[str]] = {
+        "core.colour.spectra.table", "core.evidence.prior._own_basis", "core.finishes.generic.metal",
+        "core.finishes.generic.generic_film", "core.finishes.textures.tile", "core.optics.grounds.ground",
+        "core.practice.situation._usual", "demo.camera._power", "formats.letters._font",
+        "formats.print_fonts._faces",
+    }  # fmt: skip
+    """What is asked by names of which there are few, and refuses others."""
+
+    def caches(self) -> Iterator[tuple[str, str]]:
+        """Yield every cache of the program with what makes it one; what takes no argument is no more than a
+        constant."""
+        for file in PACKAGE.rglob("*.py"):
+            room = ".".join(file.relative_to(PACKAGE).with_suffix("").parts)
+            for node in ast.walk(ast.parse(file.read_text())):
+                if isinstance(node, ast.FunctionDef) and node.args.args + node.args.kwonlyargs:
+                    for made in map(ast.unparse, node.decorator_list):
+                        if re.match(r"(lru_)?cache\b", made):
+                            yield f"{room}.{node.name}", made
+                elif isinstance(node, ast.Assign | ast.AnnAssign) and node.value is not None:
+                    to = node.target if isinstance(node, ast.AnnAssign) else node.targets[0]
+                    made = ast.unparse(node.value)
+                    kept = re.match(r"(Newest|NewestOf|LRUCache|WeakKeyDictionary)\(", made)
+                    if kept and isinstance(to, ast.Name):
+                        yield f"{room}.{to.id}", made
+
+    def test_each_is_bounded_and_listed(self) -> None:
+        """None grows with what a person types, and the record of them says what each may hold."""
+        listed = set(
+            re.findall(
+                r"^\| `([\w.]+)` \|", (ROOT / "docs/decisions/0038-a-suite-that-tells.md").read_text(), re.M
+            )
+        )
+        found = dict(self.caches())
+        self.assertEqual(listed, set(found))
+        for name, made in found.items():
+            self.assertTrue(name in self.OF_FEW_NAMES or "(" in made, f"{name} has no bound")
 
 
 class RoutesTest(unittest.TestCase):
