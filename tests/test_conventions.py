@@ -87,6 +87,38 @@ class LayersTest(unittest.TestCase):
             self.assertLessEqual(len(file.read_text().splitlines()), 600, str(file.relative_to(ROOT)))
 
 
+class DocumentsTest(unittest.TestCase):
+    def test_tables_are_whole(self) -> None:
+        """Every row of a table in docs has a head above it, and as many cells."""
+        for file in [*(ROOT / "docs").rglob("*.md"), ROOT / "README.md", ROOT / "CONTRIBUTING.md"]:
+            lines = file.read_text().splitlines()
+            for number, line in enumerate(lines):
+                if not line.startswith("|"):
+                    continue
+                above = lines[number - 1] if number else ""
+                if not above.startswith("|"):
+                    below = lines[number + 1] if number + 1 < len(lines) else ""
+                    self.assertRegex(below, r"^[|:\s-]+$", f"{file.name}:{number + 1} begins without a head")
+                else:
+                    self.assertEqual(cells(line), cells(above), f"{file.name}:{number + 1}")
+
+    def test_decisions_say_what_is_gone(self) -> None:
+        """A file that a decision names is there, or the decision says under its status that it is not."""
+        there = [file.as_posix() for folder in ("jug_mingle", "tests", "web", "bench", "scripts", "docs")
+                 for file in (ROOT / folder).rglob("*") if "node_modules" not in file.parts]  # fmt: skip
+        for file in (ROOT / "docs" / "decisions").glob("*.md"):
+            text = file.read_text()
+            said = re.search(r"^Names what stands elsewhere or is gone by now: (.*)$", text, re.M)
+            for name in re.findall(r"`([\w/-]+\.(?:py|ts|vue))`", text):
+                if not any(one.endswith(f"/{name}") for one in there) and not file.name.startswith("0038"):
+                    self.assertIn(f"`{name}`", said[1] if said else "", file.name)
+
+
+def cells(row: str) -> int:
+    """Count the strokes between the cells of a row; one within code is none."""
+    return len(re.findall(r"(?<!\\)\|", re.sub(r"`[^`]*`", "", row)))
+
+
 class CachesTest(unittest.TestCase):
     OF_FEW_NAMES: ClassVar[set[str]] = {
         "core.colour.spectra.table", "core.evidence.prior._own_basis", "core.finishes.generic.metal",
