@@ -8,14 +8,13 @@ from pathlib import Path
 from threading import Lock
 from typing import Final
 
-from sqlalchemy import Column, Connection, Engine, MetaData, String, Table, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session, sessionmaker
 
 from jug_mingle.errors import DataRefusedError, ForbiddenError
 from jug_mingle.store.base import may_change
 from jug_mingle.store.changes import Changes, watch
-from jug_mingle.store.models import Row
 from jug_mingle.store.once import forget_old, remember_writes
 from jug_mingle.store.reading import hold_rows
 from jug_mingle.store.standing import check_file
@@ -23,8 +22,8 @@ from jug_mingle.store.standing import check_file
 MIGRATIONS: Final = Path(__file__).parent / "migrations"
 NAME: Final = "jug-mingle.db"
 
-_REVISION: Final = Table("alembic_version", MetaData(), Column("version_num", String(32), primary_key=True))
-"""In which a database says what it is, as Alembic keeps it."""
+SCHEMA: Final = MIGRATIONS / "schema.sql"
+"""The tables that all migrations come to; `scripts/new_migration.py` writes it anew, a test holds it."""
 
 CONNECTIONS: Final = 64
 """More than there are threads to ask for one, so that nobody waits for a connection."""
@@ -145,20 +144,15 @@ def _listen(engine: Engine) -> None:
 
 
 def _make(file: Path) -> None:
-    """Make a new database as the models say, which is what the migrations come to; under another name first:
-    a start that is cut off leaves none, never half of one."""
+    """Make a new database at once of what the migrations come to; under another name first: a start that is
+    cut off leaves none, never half of one."""
     part = file.with_name("jug-mingle.new.db")
     for stale in file.parent.glob("jug-mingle.new.db*"):
         stale.unlink()
-    engine = engine_on(part)
-    try:
-        with engine.begin() as connection:
-            Row.metadata.create_all(connection)
-            _REVISION.create(connection)
-            connection.execute(_REVISION.insert().values(version_num=revisions()[-1]))
-    finally:
-        engine.dispose()
-    into_one_file(part)
+    with closing(sqlite3.connect(part)) as connection:
+        connection.executescript(SCHEMA.read_text(encoding="utf-8"))
+        connection.execute("INSERT INTO alembic_version VALUES (?)", (revisions()[-1],))
+        connection.commit()
     part.replace(file)
 
 
@@ -191,6 +185,13 @@ def copy_database(file: Path, copy: Path) -> None:
     with closing(sqlite3.connect(file)) as source, closing(sqlite3.connect(copy)) as target:
         source.backup(target)
         target.execute("PRAGMA journal_mode=DELETE")
+
+
+def schema_of(file: Path) -> str:
+    """Return the statements that make the tables of a database, in their order."""
+    with closing(sqlite3.connect(file)) as connection:
+        made = "SELECT sql FROM sqlite_master WHERE sql IS NOT NULL ORDER BY rowid"
+        return "".join(f"{sql};\n\n" for (sql,) in connection.execute(made))
 
 
 def make_at(file: Path, revision: str) -> None:
