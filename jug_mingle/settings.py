@@ -34,6 +34,10 @@ class Settings(BaseSettings):
     certificate_key: Path | None = None
     """The private key of the certificate (PEM), where it does not stand in the same file."""
 
+    better_plans: bool = True
+    """Whether a better plan is looked for in the background, for some seconds of a processor; without, the
+    first that keeps every rule stands."""
+
     reader: str = ""
     """Address of a colour reader as host:port; the stand-in when it is left out."""
 

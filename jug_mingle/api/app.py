@@ -103,7 +103,7 @@ def create_app(
                 weather=weather,
                 # Made-up weather would move the days of real work.
                 forecasts=Forecasts(weather if settings.weather or make_demo is None else None),
-                bettering=Bettering(PlanSolver()),
+                bettering=Bettering(PlanSolver(), on=settings.better_plans),
                 make_demo=make_demo,
                 doors=Doors(database),
                 pictures=CapacityLimiter(max(2, os.cpu_count() or 2)),

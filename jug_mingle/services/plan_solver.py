@@ -102,20 +102,26 @@ class PlanSolver:
 class Bettering:
     """Plans that are being bettered in the background, one at a time, by job."""
 
-    def __init__(self, solver: PlanSolver) -> None:
-        self.solver = solver
+    def __init__(self, solver: PlanSolver, *, on: bool = True) -> None:
+        self.solver, self._on = solver, on
         self._lock = Lock()
         self._under_way: dict[int, Thread] = {}
+        self._closed = False
 
     def begin(self, job_id: int, work: Callable[[PlanSolver], None]) -> bool:
-        """Begin to better a job's plan unless that is under way; say whether it was begun."""
+        """Begin to better a job's plan unless that is under way, or not wanted here; say whether it was
+        begun."""
         with self._lock:
-            if job_id in self._under_way:
+            if not self._on or job_id in self._under_way:
                 return False
 
             def run() -> None:
                 try:
                     work(self.solver)
+                except Exception:
+                    # What was found as the program closed is not kept any more.
+                    if not self._closed:
+                        raise
                 finally:
                     with self._lock:
                         self._under_way.pop(job_id, None)
@@ -132,6 +138,7 @@ class Bettering:
 
     def close(self) -> None:
         """Stop all that is under way and end the helper."""
+        self._closed = True
         self.solver.close()
         with self._lock:
             threads = list(self._under_way.values())

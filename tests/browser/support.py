@@ -62,7 +62,8 @@ def launch(playwright: Playwright, *flags: str) -> Browser:
 class Server:
     """The program served on a data folder, in a thread: the demo, or, `own`, one's own data from nothing.
 
-    Given a port it takes that one, so that a page finds it again after it was away.
+    Given a port it takes that one, so that a page finds it again after it was away. No better plan is looked
+    for, unless `better_plans`: what a page shows of one costs seconds of a processor, each time.
     """
 
     def __init__(
@@ -73,6 +74,7 @@ class Server:
         port: int = 0,
         program: FastAPI | None = None,
         host: str = HOST,
+        better_plans: bool = False,
     ) -> None:
         listening = listen(port, host)
         self.port = listening.getsockname()[1]
@@ -80,7 +82,8 @@ class Server:
         if own:
             prepare_own(data)
         if program is None:
-            program = create_app(Settings(data=data), make_demo=demo_archive) if own else demo_app(data)
+            settings = Settings(data=data, better_plans=better_plans)
+            program = create_app(settings, make_demo=demo_archive) if own else demo_app(data, settings)
         self._server = Serving(program, log_level="error")
         self._thread = threading.Thread(target=self._server.run, args=([listening],), daemon=True)
 

@@ -8,14 +8,24 @@ from tests.browser.support import DESK, PHONE, BrowserCase, Server
 
 class PlanTest(BrowserCase):
     def plan(self) -> None:
-        """Open the plan once no better one is looked for: until then another step may come under the
-        finger."""
         self.go("plan")
         expect(self.page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+
+    def test_a_better_plan(self) -> None:
+        """While a better plan is looked for the page says so; then it shows the one that was found, and that
+        can be worked on."""
+        page = self.page
+        self.server.stop()
+        self.server = self.enterContext(Server(self.folder, port=self.server.port, better_plans=True))
+        self.assertTrue(page.request.post("/api/jobs/1/plan?anew=true", data={}).ok)
+        self.go("plan")
         self.bettered()
-        self.page.reload()
-        expect(self.page.get_by_role("heading", name="What do I do now?")).to_be_visible()
-        expect(self.page.get_by_role("button", name="Done", exact=True)).to_be_visible()
+        proven = page.request.get("/api/jobs/1/plan").json()
+        self.assertFalse(proven["bettering"])
+        page.reload()
+        now = self.now()
+        page.get_by_role("button", name="Done", exact=True).click()
+        expect(self.shown(page)).not_to_have_text(now)
 
     def bettered(self) -> None:
         self.until(lambda: self.page.request.get("/api/jobs/1/plan").json()["bettering"], False)
@@ -129,7 +139,6 @@ class PlanTest(BrowserCase):
         hours["week"] = {day: [{"start": "00:00", "end": "23:59"}] for day in days}
         self.assertTrue(page.request.put("/api/hours", data={**hours, "quiet": None}).ok)
         self.assertTrue(page.request.post("/api/jobs/1/plan", data={}).ok)
-        self.bettered()
         self.go("catch")
         page.keyboard.press("5")
         expect(page.get_by_role("heading", name="What do I do now?")).to_be_visible()

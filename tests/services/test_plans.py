@@ -419,6 +419,12 @@ class SolverTest(unittest.TestCase):
             time.sleep(0.05)
         self.assertFalse(solver.running)
 
+    def test_none_where_none_is_wanted(self) -> None:
+        bettering = Bettering(PlanSolver(), on=False)
+        self.assertFalse(bettering.begin(1, lambda _solver: self.fail("it searched")))
+        self.assertFalse(bettering.is_under_way(1))
+        bettering.close()
+
     def test_one_search_a_job(self) -> None:
         held = Event()
         bettering = Bettering(PlanSolver())
