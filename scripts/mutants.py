@@ -80,7 +80,7 @@ class Mutant:
 WEB = {
     "shared/say/amounts": "say", "shared/say/lengths": "say", "shared/say/numbers": "say",
     "shared/say/times": "say", "shared/useHistory": "states", "features/tryon/layers": "states",
-    "api/versions": "states", "api/outbox": "outbox", "api/reach": "outbox",
+    "api/versions": "states", "api/outbox": "outbox", "api/reach": "reach",
 }  # fmt: skip
 """The pages' modules of logic alone, and which tests of tests/web ask them."""
 

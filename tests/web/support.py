@@ -56,7 +56,7 @@ class LogicCase(unittest.TestCase):
 def serve(route: Route) -> None:
     """Answer what the page itself is made of; anything else finds nobody."""
     path = route.request.url.removeprefix(ADDRESS)
-    if path == "/":
+    if path in ("/", "/pair"):
         route.fulfill(content_type="text/html", body=PAGE)
     elif path == "/logic.js":
         route.fulfill(content_type="text/javascript", path=SCRIPT)
