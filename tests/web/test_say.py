@@ -23,7 +23,10 @@ often = settings(
 millilitres = st.one_of(
     st.floats(0.001, 20.0), st.floats(20.0, 20_000.0), st.integers(0, 4000).map(lambda n: n / 4)
 )
-METRES: Final = {"cm": 0.01, "mm": 0.001, "m": 1.0, "in": 0.0254, "ft": 0.3048, '"': 0.0254, "feet": 0.3048}
+METRES: Final = {
+    "cm": 0.01, "mm": 0.001, "m": 1.0, **dict.fromkeys(("in", "inch", "inches", '"', "″"), 0.0254),
+    **dict.fromkeys(("ft", "foot", "feet", "'", "′"), 0.3048),
+}  # fmt: skip
 """Metres in a unit of lengths; inch and foot exactly (NIST Handbook 44, appendix C)."""
 
 

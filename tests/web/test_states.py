@@ -31,20 +31,40 @@ class UndoTest(LogicCase):
         nothing is none."""
         now, back, forth, wanted = first, list[int](), list[int](), list[list[Any]]()
         for step in taken:
+            went = step[0] not in ("undo", "redo")
             if step[0] == "change" and step[1] != now:
                 back.append(now)
                 now, forth = step[1], []
             elif step[0] == "undo" and back:
                 forth.append(now)
-                now = back.pop()
+                now, went = back.pop(), True
             elif step[0] == "redo" and forth:
                 back.append(now)
-                now = forth.pop()
+                now, went = forth.pop(), True
             elif step[0] == "restart":
                 now, back, forth = step[1], [], []
-            wanted.append([now, bool(back), bool(forth)])
+            wanted.append([now, bool(back), bool(forth), went])
         found = self.page.evaluate("([first, taken]) => logic.undone(first, taken)", [first, taken])
         self.assertEqual(found, wanted)
+
+    def test_a_drag_is_one_change(self) -> None:
+        """What follows within 700 ms is one change with what was before it, however many steps it had; after
+        a step back a change is one of its own, however soon."""
+        for pause, back in ((10, 0), (700, 0), (701, 3)):
+            steps = [("pause", pause), ("restart", 0), *(("change", n) for n in (1, 2, 3, 4)), ("undo",)]
+            found = self.page.evaluate("taken => logic.undone(0, taken)", steps)
+            self.assertEqual(found[-1][0], back, pause)
+        steps = [
+            ("pause", 10),
+            ("change", 1),
+            ("undo",),
+            ("change", 2),
+            ("undo",),
+            ("change", 3),
+            ("change", 4),
+        ]
+        found = self.page.evaluate("taken => logic.undone(0, taken)", steps)
+        self.assertEqual([one[0] for one in found], [0, 1, 0, 2, 0, 3, 4])
 
 
 class LayersTest(LogicCase):

@@ -48,20 +48,26 @@ function ask(module: keyof typeof modules, name: string, cases: Args[]): unknown
   })
 }
 
-/** What a history says after each of many steps: its value, and what can be undone and redone. */
+/**
+ * What a history says after each of many steps: its value, what can be undone and redone, and whether the step was
+ * taken. Between two steps lies more time than one drag takes, unless "pause" says how much. [ms]
+ */
 function undone(first: unknown, steps: [string, unknown?][]): unknown[] {
   const value = ref(first)
   const history = useHistory(value)
   history.restart(first)
-  // Each change is one of its own: a hand that rests longer than a drag.
   let now = 0
-  Date.now = () => (now += 1000)
+  let pause = 1000
+  Date.now = () => now
   return steps.map(([what, to]) => {
-    if (what === 'change') history.change(to)
-    else if (what === 'undo') history.undo()
-    else if (what === 'redo') history.redo()
+    let taken: unknown = true
+    now += pause
+    if (what === 'pause') pause = Number(to)
+    else if (what === 'change') history.change(to)
+    else if (what === 'undo') taken = history.undo()
+    else if (what === 'redo') taken = history.redo()
     else history.restart(to)
-    return [value.value, history.canUndo.value, history.canRedo.value]
+    return [value.value, history.canUndo.value, history.canRedo.value, taken]
   })
 }
 
