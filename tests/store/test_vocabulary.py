@@ -8,6 +8,7 @@ import csv
 import io
 import json
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 from types import ModuleType
 from typing import Any, get_args
@@ -33,19 +34,21 @@ from jug_mingle.core.practice.uses import AGES, USES
 from jug_mingle.core.recipes.over_kinds import OVER_KINDS
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS
 from jug_mingle.documents import colour_source, laid, layout, look, plan, tin_test
-from jug_mingle.documents import look as face_marks
-from jug_mingle.formats import cells as plan_csv
-from jug_mingle.formats import colour_tables, shelf_csv, shelf_file
+from jug_mingle.formats import cells, colour_tables, shelf_csv, shelf_file
 from jug_mingle.store.models import Row
 
 KNOWN: dict[str, list[str]] = json.loads((Path(__file__).parent / "vocabulary.json").read_text())
 
 
-def fields_of(module: ModuleType) -> list[str]:
+MARKS = ("FaceIn", "Marks")
+"""What a person marked on a photo."""
+
+
+def fields_of(module: ModuleType, wanted: Callable[[str], bool] = lambda _: True) -> list[str]:
     """Return `Model.field`, or `Model.field=tag` where a field tells models apart, of every model a module
-    makes."""
+    makes, or of those with a name that is wanted."""
     found = []
-    for name, model in vars(module).items():
+    for name, model in ((name, model) for name, model in vars(module).items() if wanted(name)):
         if isinstance(model, type) and issubclass(model, BaseModel) and model.__module__ == module.__name__:
             for field, info in model.model_fields.items():
                 tags = (
@@ -92,16 +95,16 @@ def vocabulary() -> dict[str, list[str]]:
         "causes of cautions": CAUSES,
         "treatments": TREATMENTS,
         "questions of a survey": TESTS,
-        "columns of a plan": plan_csv.STEP_COLUMNS,
+        "columns of a plan": cells.STEP_COLUMNS,
         "jugs": JUGS,
         "preparations": PREPARATIONS,
         "columns of a shelf's table": shelf_csv.COLUMNS,
         "columns of a table of colours": colour_header(),
         "fields of colour sources": fields_of(colour_source),
-        "fields of looks": fields_of(look),
+        "fields of looks": fields_of(look, lambda name: name not in MARKS),
         "fields of layouts": fields_of(layout),
         "fields of tests of a tin": fields_of(tin_test),
-        "fields of marks on a photo": fields_of(face_marks),
+        "fields of marks on a photo": fields_of(look, MARKS.__contains__),
         "fields of a shelf file": fields_of(shelf_file),
         "columns of tables": [
             f"{table.name}.{column.name}"
