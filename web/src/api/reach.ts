@@ -125,6 +125,7 @@ async function write(request: Request, file?: Blob): Promise<Response> {
   request.signal.addEventListener('abort', forget)
   const { pathname, search } = new URL(request.url)
   const body = await request.clone().blob()
+  if (request.signal.aborted) throw request.signal.reason // broken off before it was kept
   const answer = hold({
     made,
     key,
