@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.errors import DataRefusedError, JugMingleError
 from jug_mingle.settings import Settings, addresses
 
@@ -24,6 +25,12 @@ app = typer.Typer(add_completion=False, no_args_is_help=True, help=__doc__)
 HOST = "127.0.0.1"
 EVERYWHERE = "0.0.0.0"
 PORT = 8417
+
+
+def _echo(words: str, *, err: bool = False) -> None:
+    """Print words, with their values as they are (`core.measuring.marked`)."""
+    typer.echo(plain(words), err=err)
+
 
 _Data = Annotated[Path, typer.Option("--data", help="Folder of the database and the photos.")]
 _Port = Annotated[int, typer.Option("--port", help="Another is picked when it is taken; 0 picks any.")]
@@ -89,25 +96,25 @@ def _serve(settings: Settings, port: int, at: Callable[[str], object], *, demo: 
     from jug_mingle.core.compiling import are_kept
 
     if not (pages_folder() / "index.html").exists():
-        typer.echo("The pages are not built yet: run `make web` first.", err=True)
+        _echo("The pages are not built yet: run `make web` first.", err=True)
         raise typer.Exit(1)
     keep_memory_together()
     listening = listen(port, EVERYWHERE if settings.share else HOST)
     scheme, port = "https" if settings.certificate else "http", listening.getsockname()[1]
-    typer.echo(f"Jug Mingle is at {scheme}://{HOST}:{port}  (Ctrl+C stops it)")
+    _echo(f"Jug Mingle is at {scheme}://{HOST}:{port}  (Ctrl+C stops it)")
     if settings.share:
-        typer.echo(
+        _echo(
             "The workshop reaches it at "
             + ", ".join(f"{scheme}://{name}:{port}" for name in addresses(settings))
         )
-        typer.echo('They get in by a code: open Settings here, "Devices of the workshop".')
+        _echo('They get in by a code: open Settings here, "Devices of the workshop".')
         if scheme == "http":
-            typer.echo(_PLAIN)
+            _echo(_PLAIN)
     program = demo_app(settings.data, settings) if demo else create_app(settings, make_demo=demo_archive)
     gc.freeze()
     gc.enable()
     if not are_kept():
-        typer.echo(
+        _echo(
             "The first start on this machine compiles for half a minute, aside; later ones are ready at once."
         )
     at(f"{scheme}://{HOST}:{port}")
@@ -136,7 +143,7 @@ def demo(
 ) -> None:  # fmt: skip
     """Serve the program with the demo: a library's card cabinet, a shelf of tins, five photos."""
     with _opened(data, share=share, certificate=certificate, key=key) as (settings, at):
-        prepare_demo(data, said=typer.echo)
+        prepare_demo(data, said=_echo)
         _serve(settings, port, at, demo=True)
 
 
@@ -146,7 +153,7 @@ def _refusals() -> Iterator[None]:
     try:
         yield
     except JugMingleError as error:
-        typer.echo(f"jug-mingle: {error}", err=True)
+        _echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(1) from error
 
 
@@ -164,7 +171,7 @@ def backup(
 
     with _refusals():
         file, said = back_up(data, into)
-    typer.echo(f"{file} holds {sum(said.rows.values())} rows and {_photos(said.photos)}.")
+    _echo(f"{file} holds {sum(said.rows.values())} rows and {_photos(said.photos)}.")
 
 
 @app.command()
@@ -178,9 +185,7 @@ def export(
 
     with _refusals():
         file, said = export_job(data, job, into)
-    typer.echo(
-        f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}."
-    )
+    _echo(f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}.")
 
 
 def _photos(photos: Mapping[str, int]) -> str:
@@ -200,7 +205,7 @@ def doctor(
     found = []
     for one in look_through(data, mend=not only_look):
         found.append(one)
-        typer.echo(f"{marks[one.state]}{one.words}")
+        _echo(f"{marks[one.state]}{one.words}")
     if any(one.state == "wrong" for one in found):
         raise typer.Exit(1)
 
@@ -213,10 +218,10 @@ def restore(backup: _File, data: _Data = Path("data"), yes: _Yes = False) -> Non
 
     with _refusals():
         if backup.is_file():
-            typer.echo(_foreseen(backup, data).words())
+            _echo(_foreseen(backup, data).words())
             _ask(yes, "Restore it?")
         aside = bring_back(backup, data)
-    typer.echo(
+    _echo(
         f"{data} is as it was in {backup}." + (f" What was there is kept as {aside.name}." if aside else "")
     )
 
@@ -236,7 +241,7 @@ def import_(
     with _refusals():
         found = _foreseen(archive, data)
         for one in found.jobs:
-            typer.echo(
+            _echo(
                 f"{one.number}: {one.name}" + (" (begun here, too: it will stand twice)" if one.here else "")
             )
         _ask(yes, "Bring them in?" if not job else f"Bring in {', '.join(map(str, job))}?")
@@ -246,7 +251,7 @@ def import_(
                 numbers = import_jobs(back, database, data, job or [one.number for one in found.jobs])
         finally:
             database.close()
-    typer.echo(f"Brought in as job {', '.join(map(str, numbers))}.")
+    _echo(f"Brought in as job {', '.join(map(str, numbers))}.")
 
 
 def _foreseen(file: Path, data: Path) -> "Foreseen":
@@ -268,7 +273,7 @@ def _foreseen(file: Path, data: Path) -> "Foreseen":
 
 def _ask(yes: bool, question: str) -> None:
     if not yes and not typer.confirm(question):
-        typer.echo("Nothing was changed.")
+        _echo("Nothing was changed.")
         raise typer.Exit(1)
 
 
@@ -276,7 +281,7 @@ def dev_app() -> "FastAPI":
     """Return the application for `make dev`, which restarts it at every change: the demo, in its own
     folder."""
     data = Settings().data
-    prepare_demo(data, said=typer.echo)
+    prepare_demo(data, said=_echo)
     return demo_app(data)
 
 
@@ -368,11 +373,11 @@ def match(
             light_names=light or ["window"],
         )
     except ValueError as error:
-        typer.echo(f"jug-mingle: {error}", err=True)
+        _echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(2) from error
     for note in notes_of(target):
-        typer.echo(f"jug-mingle: {note}", err=True)
-    typer.echo(to_json(found) if as_json else to_text(found))
+        _echo(f"jug-mingle: {note}", err=True)
+    _echo(to_json(found) if as_json else to_text(found))
 
 
 @app.command()
@@ -403,15 +408,15 @@ def plan(
     except ValidationError as error:
         first = error.errors()[0]
         where = ".".join(str(one) for one in first["loc"])
-        typer.echo(f"jug-mingle: {job} is no job file: {where}: {first['msg']}", err=True)
+        _echo(f"jug-mingle: {job} is no job file: {where}: {first['msg']}", err=True)
         raise typer.Exit(2) from error
     except (OSError, OverflowError, JugMingleError) as error:
-        typer.echo(f"jug-mingle: {error}", err=True)
+        _echo(f"jug-mingle: {error}", err=True)
         raise typer.Exit(2) from error
     finally:
         if solver is not None:
             solver.close()
-    typer.echo(found.model_dump_json(indent=2) if as_json else plan_text(found))
+    _echo(found.model_dump_json(indent=2) if as_json else plan_text(found))
 
 
 @app.command()
@@ -419,7 +424,7 @@ def openapi() -> None:
     """Print the OpenAPI document."""
     from jug_mingle.api.app import create_app
 
-    typer.echo(json.dumps(create_app(Settings()).openapi(), indent=2, sort_keys=True))
+    _echo(json.dumps(create_app(Settings()).openapi(), indent=2, sort_keys=True))
 
 
 def main() -> None:

@@ -79,6 +79,7 @@ class Mutant:
 
 WEB = {
     "shared/say/amounts": "say", "shared/say/lengths": "say", "shared/say/numbers": "say",
+    "shared/say/marked": "say",
     "shared/say/times": "say", "shared/useHistory": "states", "features/tryon/layers": "states",
     "api/versions": "states", "api/outbox": "outbox", "api/reach": "reach",
 }  # fmt: skip

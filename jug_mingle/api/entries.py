@@ -102,7 +102,7 @@ router = APIRouter(prefix="/api", tags=["daybook"])
 @router.get("/jobs/{job_id}/daybook")
 def read_daybook(job_id: Id, session: ReadSession) -> DaybookOut:
     """Return the daybook of a job."""
-    saying = settings_of(session).saying()
+    saying = settings_of(session).marking()
     return DaybookOut(
         happened=[HappenedOut(**asdict(one)) for one in service.happened(session, job_id, saying)],
         entries=[_out(row) for row in service.entry_rows(session, job_id)],

@@ -233,7 +233,7 @@ def get_amount(
     if found is None:
         rate = SPREAD_RATE if spread_rate is None else spread_rate
         found = amounts.amount_for(session, job_id, coats=coats, spread_rate=rate, margin=margin)
-    return amount_out(found, settings_of(session).saying(unit))
+    return amount_out(found, settings_of(session).marking(unit))
 
 
 @router.put("/jobs/{job_id}/rooms", status_code=204)

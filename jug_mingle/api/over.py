@@ -20,6 +20,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import LaidFilm, body_over
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.materials.handling import wait_words
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen, veil_of
 from jug_mingle.core.optics.grain import STREAKS
@@ -241,7 +242,7 @@ def step_out(
     thinned = ""
     if step.film.water > 0.0:
         water = step.film.water
-        mix += " on misted wood" if water < 1.0 else f", 1 : {water:g} with water"
+        mix += " on misted wood" if water < 1.0 else f", 1 : {marked(water)} with water"
         thinned = format_amount(sum(pour.ml for pour in pours) * water, measured).words
     how = laying_words(laying, takes=takes and not step.film.over_seal)
     if step.film.over_seal and takes:

@@ -403,7 +403,7 @@ def restore_motif(motif_id: Id, context: ContextNow) -> MotifOut:
 
 
 def _saying(session: Session, unit: str) -> Saying:
-    return settings_of(session).saying(unit)
+    return settings_of(session).marking(unit)
 
 
 @router.post("/pieces/{piece_id}/layout", openapi_extra=COMPUTES)

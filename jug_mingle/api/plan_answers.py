@@ -48,7 +48,7 @@ from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept, hours_row
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
-from jug_mingle.services.plan_money import Money, amount_words, bought_words
+from jug_mingle.services.plan_money import Money, amount_words
 from jug_mingle.services.plan_progress import took_words
 from jug_mingle.services.plan_view import Drying, laid_R, titles, view_of
 from jug_mingle.services.plan_work import work_of
@@ -144,7 +144,7 @@ def _pinned(one: PlanNow, step: Step) -> datetime | None:
 
 
 def _take(session: Session, take: Take, unit: str) -> TakeOut:
-    said = Saying(unit=unit).amount
+    said = settings_of(session).marking(unit).amount
     kind, _, key = take.colour.partition(":")
     left = ""
     if kind == "pot":
@@ -259,7 +259,7 @@ def timers_out(rows: Iterable[TimerRow]) -> TimersOut:
 def money_out(session: Session, money: Money, unit: str) -> MoneyOut:
     """Return what a plan takes and costs, amounts in a unit."""
     settings = settings_of(session)
-    saying = settings.saying(unit)
+    saying = settings.marking(unit)
     return MoneyOut(
         currency=settings.currency,
         pots=[_line(line, saying, money.instead.get(line.key, ())) for line in money.pots],
@@ -281,7 +281,7 @@ def _line(line: Line, saying: Saying, instead: Iterable[tuple[str, str]] = ()) -
         key=line.key, title=line.title, unit=line.unit, needed=round(line.needed, 2),
         needed_words=amount_words(line, line.needed, saying),
         there_words=amount_words(line, line.there, saying) if line.there else "",
-        buy=bought_words(line, saying), cash=None if line.cash is None else round(line.cash, 2),
+        buy=line.buy, cash=None if line.cash is None else round(line.cash, 2),
         share=None if line.share is None else round(line.share, 2),
         instead=[WordsOut(key=key, title=title) for key, title in instead],
     )  # fmt: skip

@@ -220,7 +220,7 @@ def prepare_batch(
     )  # fmt: skip
     found, one, shelf, shown = made.prepared, made.preparation, made.shelf, light_named(light)
     facts = handled(get_material(session, pour.key) for pour in found.pours) if found.pours else None
-    saying = settings_of(session).saying(unit)
+    saying = settings_of(session).marking(unit)
     tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in found.pours], []
     for pour, tin in zip(found.pours, tins, strict=True):
         words = saying.amount(pour.ml, density=tin.mass_density)
@@ -273,5 +273,5 @@ def prepare_batch(
 
 def from_batch_out(rest: service.FromBatch, unit: str) -> PoursFromOut:
     """Return how much is poured from a batch, and what of tins comes with it."""
-    words = Saying(unit=unit).amount(rest.ml)
+    words = Saying(unit=unit, numbers="marked").amount(rest.ml)
     return PoursFromOut(batch_id=rest.batch_id, ml=rest.ml, words=f"{words} of what is left in {rest.name}")

@@ -17,6 +17,7 @@ from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstones
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
@@ -401,7 +402,7 @@ def next_swatch(body: SwatchForIn, session: ReadSession) -> SwatchForOut:
     best = service.telling_swatch(session, pours)
     if best is None:
         return SwatchForOut(words="", pot=None, before=0.0, after=0.0)
-    named = [f"{parts:g} {get_material(session, key).name}" for key, parts in best.volumes]
+    named = [f"{marked(parts)} {get_material(session, key).name}" for key, parts in best.volumes]
     return SwatchForOut(
         words=" with ".join(named) if len(named) == 2 else " · ".join(named),
         pot=best.volumes[0][0],

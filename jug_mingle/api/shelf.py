@@ -25,6 +25,7 @@ from jug_mingle.core.evidence.level import FILLED, LEVELS
 from jug_mingle.core.evidence.mixtures import masstone, masstones
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.documents.colour_source import AreaIn, ColourIn, FromPhoto, LightingIn
 from jug_mingle.documents.strict import Day, Id, StrictModel
 from jug_mingle.documents.tin_test import TestIn
@@ -375,7 +376,9 @@ def _fact(name: str, value: bool | float | str | None, usual: bool | float | str
 
 def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
     """Return a reading in which a tin had a part."""
-    others = [f"{part.volume:g} {part.material.name}" for part in one.volumes if part.material.id != row.id]
+    others = [
+        f"{marked(part.volume)} {part.material.name}" for part in one.volumes if part.material.id != row.id
+    ]
     if one.coats is not None:
         hid = "hid" if one.coats["hid"] else "did not hide"
         title = f"{one.coats['coats']} coats {hid} {str(one.about.get('ground', 'it')).lower()}"

@@ -9,6 +9,8 @@ from abc import ABC, abstractmethod
 from functools import reduce
 from typing import Any, Final
 
+from jug_mingle.core.measuring.marked import marked
+
 TIMEOUT: Final = 1.5
 """How long an answer may take. [s]"""
 
@@ -131,7 +133,7 @@ class LineClient:
                 chunk = connected.recv(LONGEST)
             except TimeoutError as error:
                 raise DeviceSlowError(
-                    f"The device did not answer within {self._timeout:g} s. Wake it up and try again."
+                    f"The device did not answer within {marked(self._timeout)} s. Wake it up and try again."
                 ) from error
             except OSError as error:
                 raise DeviceGoneError("The device hung up. Switch it on again.") from error

@@ -9,6 +9,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.devices.lines import DeviceGarbledError, DeviceRefusedError, LineClient
 
 _AGREE: Final = 1.5
@@ -73,7 +74,8 @@ class ColourReader:
         apart = float(delta_E_CIE2000(R_to_Lab(first), R_to_Lab(second)))
         if apart > _AGREE:
             raise DeviceGarbledError(
-                f"Two readings of one spot differ by {apart:.1f}: hold it still and flat. If it goes on, "
+                f"Two readings of one spot differ by {marked(apart, '.1f')}: hold it still and flat. If "
+                "it goes on, "
                 "do not trust it."
             )
         return (first + second) / 2.0

@@ -10,6 +10,8 @@ from zoneinfo import ZoneInfo
 import recurring_ical_events
 from icalendar import Alarm, Calendar, Event
 
+from jug_mingle.core.measuring.marked import plain
+
 _LARGEST: Final = 4_000_000
 _MOST: Final = 20_000
 """More times than this within the bounds are no person's calendar."""
@@ -145,7 +147,7 @@ def write_calendar(name: str, entries: Iterable[Entry], *, stamped: datetime) ->
         event.add("dtend", one.end.astimezone(UTC))
         event.add("summary", one.title)
         if one.words:
-            event.add("description", one.words)
+            event.add("description", plain(one.words))
         event.add("transp", "OPAQUE" if one.busy else "TRANSPARENT")
         if one.before is not None:
             alarm = Alarm()

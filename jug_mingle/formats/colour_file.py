@@ -13,6 +13,7 @@ from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.core.evidence.certainty import WAYS
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.formats.whites import WHITES, White, observer_of, other_light_of
 
 MOST: Final = 10_000
@@ -104,16 +105,17 @@ def resampled(
         )
     if at[0] > 400.0 or at[-1] < 700.0:
         raise ColourFileError(
-            f"{where}: reaches from {at[0]:g} to {at[-1]:g} nm; 400 to 700 nm is needed (wavelengths are in "
+            f"{where}: reaches from {marked_range(at[0], at[-1])} nm; 400 to 700 nm is needed "
+            "(wavelengths are in "
             f"nm)"
         )
     if np.diff(at).max() > 25.0:
         raise ColourFileError(
-            f"{where}: a gap of {np.diff(at).max():g} nm between wavelengths is too wide; 20 nm will do"
+            f"{where}: a gap of {marked(np.diff(at).max())} nm between wavelengths is too wide; 20 nm will do"
         )
     scale = (0.01 if R.max() > 2.0 else 1.0) if scale is None else scale
     if (scale * R).min() < -0.02:
-        raise ColourFileError(f"{where}: a reflectance of {R.min():g} is below 0")
+        raise ColourFileError(f"{where}: a reflectance of {marked(R.min())} is below 0")
     if reason := _no_surface(at, scale * R):
         raise ColourFileError(
             f"{where}: {reason}. A lamp or a filter is no paint; only reflectances are read"
@@ -123,12 +125,15 @@ def resampled(
         notes.append("Its reflectances are in percent; they were divided by 100.")
     if R.max() > 1.0:
         notes.append(
-            f"{where}: it gives back {100 * R.max():.0f} % of the light at {at[np.argmax(R)]:g} nm, as only "
+            f"{where}: it gives back {100 * R.max():.0f} % of the light at {marked(at[np.argmax(R)])} "
+            "nm, as only "
             "fluorescent paint does. Its colour hangs on the ultraviolet in the light, and no mix of it can "
             "be computed; what is above 100 % was cut."
         )
     if at[0] > 380.0 or at[-1] < 730.0:
-        notes.append(f"It reaches from {at[0]:g} to {at[-1]:g} nm; past that its last values were held.")
+        notes.append(
+            f"It reaches from {marked_range(at[0], at[-1])} nm; past that its last values were held."
+        )
     return np.clip(np.interp(WAVELENGTHS, at, R), 0.0, 1.0), notes
 
 
@@ -136,9 +141,9 @@ def _no_surface(at: FloatArray, share: FloatArray) -> str:
     """Return why shares over wavelengths [nm] cannot be reflectances of a paint; nothing where they may
     be."""
     if share.max() > 2.0:
-        return f"a value of {share.max():g} is neither a share nor a percentage of light given back"
+        return f"a value of {marked(share.max())} is neither a share nor a percentage of light given back"
     if 0.0 <= share.max() < 0.003:
-        return "it gives back less than 0.3 % everywhere, as the power of a lamp in watts does"
+        return f"it gives back less than {marked(0.3)} % everywhere, as the power of a lamp in watts does"
     seen = (at >= 400.0) & (at <= 700.0)
     every = np.interp(np.arange(400.0, 701.0, 10.0), at, share)
     if abs(every[16] - 1.0) < 5e-4 and (every > 1.005).sum() >= 3:
@@ -151,7 +156,7 @@ def _no_surface(at: FloatArray, share: FloatArray) -> str:
     around = np.maximum(np.interp(at - _ASIDE, at, share), np.interp(at + _ASIDE, at, share))
     peaks = np.where(seen, share - around, 0.0)
     if peaks.max() > max(0.05, _LINE * share[seen].max()):
-        return f"it has a line at {at[int(np.argmax(peaks))]:g} nm, as only lamps have"
+        return f"it has a line at {marked(at[int(np.argmax(peaks))])} nm, as only lamps have"
     return ""
 
 
@@ -200,7 +205,7 @@ def Lab_in_daylight(Lab: Sequence[float], white: FloatArray, where: str) -> Floa
     L, a, b = Lab
     if not (-1.0 <= L <= 101.0 and abs(a) <= 200.0 and abs(b) <= 200.0):
         raise ColourFileError(
-            f"{where}: Lab has L from 0 to 100 and a, b within 200, got {L:g}, {a:g}, {b:g}"
+            f"{where}: Lab has L from 0 to 100 and a, b within 200, got {marked(L)}, {marked(a)}, {marked(b)}"
         )
     XYZ = Lab_to_XYZ([L, a, b], white)
     return XYZ_to_Lab(adapt(XYZ, white=white, white_to=DAYLIGHT.white))
@@ -218,7 +223,7 @@ def Lab_of_RGB(values: Sequence[float], where: str) -> FloatArray:
     """Return CIELAB under D65 of sRGB 0..255."""
     if any(not 0.0 <= value <= 255.0 for value in values):
         raise ColourFileError(
-            f"{where}: red, green and blue run from 0 to 255, got {', '.join(f'{v:g}' for v in values)}"
+            f"{where}: red, green and blue run from 0 to 255, got {', '.join(f'{marked(v)}' for v in values)}"
         )
     return XYZ_to_Lab(sRGB_to_XYZ(np.asarray(values) / 255.0))
 
@@ -245,7 +250,7 @@ def said_of(noise: object, how: object, where: str) -> dict[str, Any]:
         said["noise"] = number(str(noise), where)
         if not 0.0 <= said["noise"] <= 50.0:
             raise ColourFileError(
-                f"{where}: the error of a colour is from 0 to 50 CIEDE2000, got {said['noise']:g}"
+                f"{where}: the error of a colour is from 0 to 50 CIEDE2000, got {marked(said['noise'])}"
             )
     if how in WAYS:
         said["how"] = how

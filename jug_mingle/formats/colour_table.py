@@ -11,6 +11,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import adapt
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.formats.cells import unshielded
 from jug_mingle.formats.colour_file import (
     ColourFile,
@@ -241,7 +242,7 @@ def read_samples(
     scale = scales_of(columns, padded)
     samples, notes = (
         [],
-        [f"{kind} from 0 to 1 was multiplied by {by:g}." for kind, by in scale.items() if by > 1.0],
+        [f"{kind} from 0 to 1 was multiplied by {marked(by)}." for kind, by in scale.items() if by > 1.0],
     )
     for place, (row, where) in enumerate(zip(padded, places, strict=True), start=1):
         sample, said = _sample(columns, row, place, where, white, scale)
@@ -353,7 +354,7 @@ def _Lab(kind: str, values: list[float], white: White, where: str) -> FloatArray
         return Lab_of_RGB(values, where)
     if min(values) < 0.0 or max(values) > 250.0:
         raise ColourFileError(
-            f"{where}: XYZ runs from 0 to about 100, got {', '.join(f'{v:g}' for v in values)}"
+            f"{where}: XYZ runs from 0 to about 100, got {', '.join(f'{marked(v)}' for v in values)}"
         )
     return XYZ_to_Lab(adapt(values, white=white.XYZ, white_to=DAYLIGHT.white))
 

@@ -9,6 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from jug_mingle.core.measuring.jugs import Jug
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.formats.print_fonts import width_of
 from jug_mingle.formats.print_sheet import (
     fitted,
@@ -120,7 +121,7 @@ def pour_strip(
         ) > 1:
             hint += " The most goes in first."
         if near < _READABLE:
-            hint += f" Some lines are less than {_READABLE:g} mm apart: "
+            hint += f" Some lines are less than {marked(_READABLE, unit='mm')} apart: "
             hint += "measure those by syringe, spoons or scale."
         _foot(canvas, hint)
 
@@ -186,7 +187,8 @@ def _height_of(level: float, bottom: float, lines: int) -> float:
     tall = level + bottom + max(12.0, _NUMBERS_APART * lines + 3.0)
     if tall > _PAGE - FOOT - 20.0:
         raise ValueError(
-            f"the strip is {tall:.0f} mm tall and does not fit the page: mix less, or take a wider jug"
+            f"the strip is {marked(tall, '.0f', 'mm')} tall and does not fit the page: mix less, or "
+            "take a wider jug"
         )
     return tall
 

@@ -12,6 +12,8 @@ from unicodedata import bidirectional, combining
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFError, TTFont
 
+from jug_mingle.core.measuring.marked import plain
+
 PLAIN: Final = "Plain"
 BOLD: Final = "Bold"
 _SHIPPED: Final = {
@@ -76,8 +78,8 @@ def _installed() -> tuple[TTFont, ...]:
 
 def missing(words: str) -> str:
     """Return the letters that no font here has, each once, in their order."""
-    plain = (letter for letter in words if not letter.isspace() and not combining(letter))
-    return "".join(dict.fromkeys(letter for letter in plain if not _font_of(letter, PLAIN)))
+    printed = (letter for letter in plain(words) if not letter.isspace() and not combining(letter))
+    return "".join(dict.fromkeys(letter for letter in printed if not _font_of(letter, PLAIN)))
 
 
 def runs(words: str, *, bold: bool = False) -> Iterator[tuple[str, str]]:
@@ -86,7 +88,7 @@ def runs(words: str, *, bold: bool = False) -> Iterator[tuple[str, str]]:
     Words that one font has whole are one piece, so that a name does not change its face at every other
     letter.
     """
-    weight = BOLD if bold else PLAIN
+    words, weight = plain(words), BOLD if bold else PLAIN
     for face in _faces(weight):
         if all(ord(letter) in face.face.charToGlyph for letter in words):
             yield str(face.fontName), words

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import SMALLEST, Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named
@@ -88,7 +89,8 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
         raise UnfitError(f"batch {batch_id} belongs to another job")
     if ml > holds * 1.001:
         raise UnfitError(
-            f"{other.name} holds {holds:.0f} ml at most: make less of it, or pour more of that first"
+            f"{other.name} holds {marked(holds, '.0f', 'ml')} at most: make less of it, or pour more of "
+            "that first"
         )
     row = begin_batch(session, mix_id)
     if strange := set(there) - {one["key"] for one in row.asked}:
@@ -147,7 +149,8 @@ def _roomy(session: Session, jug: str, batch: float) -> float:
     capacity = jug_named(session, jug).capacity
     if capacity < batch:
         raise UnfitError(
-            f"the {jug} holds {capacity:.0f} ml, and {batch:.0f} ml go into it: take a larger one"
+            f"the {jug} holds {marked(capacity, '.0f', 'ml')}, and {marked(batch, '.0f', 'ml')} go into "
+            "it: take a larger one"
         )
     return capacity
 
@@ -251,7 +254,9 @@ def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> Ba
     ]
     room = row.capacity - sum(poured.values())
     if sum(one.ml for one in additions) > room + 0.5:
-        raise UnfitError(f"there is room for {room:.0f} ml in this jug: pour it into a larger one first")
+        raise UnfitError(
+            f"there is room for {marked(room, '.0f', 'ml')} in this jug: pour it into a larger one first"
+        )
     every = [get_material(session, key) for key in {**poured, **{one.key: 0.0 for one in additions}}]
     if reason := may_mix([to_material(tin) for tin in every]):
         raise UnfitError(reason)

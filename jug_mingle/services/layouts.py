@@ -133,16 +133,16 @@ def both(metres: float, saying: Saying) -> str:
     from."""
     if metres < -0.0005:
         return f"{both(-metres, saying)} past it"
-    centimetres, inches = f"{100.0 * metres:.1f} cm", f"{metres / 0.0254:.2f} in"
-    first, second = (inches, centimetres) if saying.length_unit == "in" else (centimetres, inches)
-    return saying.words(f"{first} ({second})")
+    said = [f"{saying.number(100.0 * metres, '.1f')} cm", f"{saying.number(metres / 0.0254, '.2f')} in"]
+    first, second = reversed(said) if saying.length_unit == "in" else said
+    return f"{first} ({second})"
 
 
 def length(metres: float, saying: Saying) -> str:
     """Return a length in the person's own unit."""
-    return saying.words(
-        f"{metres / 0.0254:.2f} in" if saying.length_unit == "in" else f"{100.0 * metres:.1f} cm"
-    )
+    if saying.length_unit == "in":
+        return f"{saying.number(metres / 0.0254, '.2f')} in"
+    return f"{saying.number(100.0 * metres, '.1f')} cm"
 
 
 def numbers_of(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]:
@@ -262,8 +262,9 @@ def _rough_words(layer: Layer, samples: Samples, saying: Saying) -> str:
     )
     if rough < 1e-6:
         return ""
-    said = f"{rough / 0.0254:.3f} in" if saying.length_unit == "in" else f"{1000.0 * rough:.2f} mm"
-    return saying.words(f"{said} (mean distance from the mean plane)")
+    inches = saying.length_unit == "in"
+    number = saying.number(rough / 0.0254, ".3f") if inches else saying.number(1000.0 * rough, ".2f")
+    return f"{number} {'in' if inches else 'mm'} (mean distance from the mean plane)"
 
 
 def counted_words(count: int, thing: str) -> str:

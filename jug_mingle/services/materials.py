@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.materials.handling import FLAGS, SHOWN_FLAGS, TIMES, WORDS, Facts
 from jug_mingle.core.materials.kinds import KINDS, kind_of
 from jug_mingle.core.materials.material import Material
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.store.models import MaterialRow, now
@@ -130,7 +131,9 @@ def weigh_material(session: Session, key: str, *, grams: float, tin_grams: float
     empty."""
     row = get_material(session, key)
     if grams < tin_grams:
-        raise UnfitError(f"the tin weighs {grams:g} g, and empty {tin_grams:g} g: weigh them again")
+        raise UnfitError(
+            f"the tin weighs {marked(grams)} g, and empty {marked(tin_grams)} g: weigh them again"
+        )
     row.left_ml = round((grams - tin_grams) / to_material(row).mass_density, 1)
     row.full_ml = max(row.full_ml, row.left_ml)
     session.flush()

@@ -15,6 +15,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, RGB_TO_XYZ
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.pattern.art import Art, Motif, coverage, signed_area, union
 from jug_mingle.core.pattern.cutting import FINEST, Cut, cut
@@ -33,7 +34,7 @@ from jug_mingle.store.models import MotifRow, PhotoRow, now
 def way_up(turn: float, *, mirrored: bool) -> str:
     """Return which way up something is laid, in words."""
     way = {0: "upright", 90: "top to the right", 180: "upside down", 270: "top to the left"}.get(
-        round(turn) % 360, f"turned {turn % 360:g}° clockwise"
+        round(turn) % 360, f"turned {marked(turn % 360)}° clockwise"
     )
     return f"{way}, face down (mirrored)" if mirrored else way
 
@@ -287,7 +288,10 @@ def keep_print(
 ) -> MotifRow:
     """Keep a picture as it is printed: in `COLOURS` colours, so wide. [m]"""
     if not 0.01 <= width <= 3.0:
-        raise UnfitError(f"a picture is from 1 cm to 3 m wide, got {100 * width:g} cm")
+        raise UnfitError(
+            f"a picture is from {marked(1, unit='cm')} to {marked(3, unit='m')} wide, got "
+            f"{marked(100 * width, unit='cm')}"
+        )
     small = Image.fromarray(pixels)
     small.thumbnail((_PRINT, _PRINT), Image.Resampling.BOX)
     few = small.quantize(COLOURS, method=Image.Quantize.MEDIANCUT, dither=Image.Dither.NONE)

@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, R_to_XYZ
 from jug_mingle.core.evidence.level import chips_known_to
 from jug_mingle.core.evidence.mixtures import masstone
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.photos.chart import Chart, read_chart
 from jug_mingle.core.photos.honest_light import (
     Caught,
@@ -271,7 +272,8 @@ def _found_chart(pixels: Pixels) -> Chart | None:
         return find_chart(pixels, _LINEAR[pixels])
     except LookedLongEnoughError:
         raise UnfitError(
-            f"no 24-patch card was found within {WITHIN:g} seconds of looking, and the rest of the photo was "
+            f"no 24-patch card was found within {marked(WITHIN)} seconds of looking, and the rest of "
+            "the photo was "
             f"left: "
             "mark the four outer corners of its patches instead"
         ) from None

@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 from typing import Final
 
 from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.scheduling import Slot
@@ -15,7 +16,7 @@ from jug_mingle.documents.plan import PlanFile, PlanStepDoc, PlanWaitDoc
 from jug_mingle.formats.calendar_file import Entry, write_calendar
 from jug_mingle.formats.cells import GOODS_COLUMNS, STEP_COLUMNS, table
 from jug_mingle.formats.plan_sheet import RGB, PlanDay, PlanLine, StepCard, plan_sheet, step_cards
-from jug_mingle.services.plan_money import Money, amount_words, bought_words
+from jug_mingle.services.plan_money import Money, amount_words
 from jug_mingle.services.plan_view import Day, View, laid_R, titles
 from jug_mingle.services.plans import PlanNow
 from jug_mingle.services.prints import screen_RGB
@@ -109,7 +110,7 @@ def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -
     said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
     if view.usable:
         said.append(f"Light use from {view.usable.astimezone(zone):%A %d %B, %H:%M}.")
-    said += [f"{clash.words} {clash.helps}" for clash in view.clashes]
+    said += [saying.told(f"{clash.words} {clash.helps}") for clash in view.clashes]
     days = [
         PlanDay(title=_day_title(one, day), lines=[_line(one, slot, looks, saying) for slot in day.slots])
         for day in view.days
@@ -123,7 +124,7 @@ def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     return [
         PlanLine(
             when="", title=line.title, amounts=f"{amount_words(line, line.needed, saying)} needed",
-            piece=bought_words(line, saying),
+            piece=saying.told(line.buy),
             long="" if line.cash is None else saying.money(line.cash),
         )
         for line in [*money.pots, *money.goods]
@@ -174,7 +175,7 @@ def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB
         title=step.title, piece=titles(one).get(step.piece, ""),
         when=f"{when}, about {time_words(step.minutes)}",
         amounts=_amounts(step, saying), ready=", ".join(thing for thing in step.ready if thing not in taken),
-        how=step.words, why=step.why,
+        how=saying.told(step.words), why=saying.told(step.why),
         after=f"Then {longest.words}: {time_words(longest.least)}." if longest else "",
         cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []), sRGB=look,
     )  # fmt: skip
@@ -200,7 +201,7 @@ def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
     return table(
         GOODS_COLUMNS,
         [
-            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), bought_words(line, saying),
+            [line.title, line.unit, round(line.needed, 2), round(line.there, 1), saying.told(line.buy),
              "" if line.cash is None else round(line.cash, 2),
              "" if line.share is None else round(line.share, 2), amount_words(line, line.needed, saying)]
             for line in [*money.pots, *money.goods]
@@ -216,7 +217,8 @@ def file_of(name: str, view: View) -> PlanFile:
         usable=view.usable,
         proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(one),
         waits=[
-            PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=w.words, why=w.why)
+            PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=plain(w.words),
+                        why=plain(w.why))
             for w in one.steps.waits
         ],
     )  # fmt: skip
@@ -240,7 +242,8 @@ def _docs(one: PlanNow) -> list[PlanStepDoc]:
             found.append(
                 PlanStepDoc(
                     key=step.key, piece=names.get(step.piece, ""), title=step.title, act=step.act,
-                    minutes=round(row.minutes if row else step.minutes, 1), words=step.words, why=step.why,
+                    minutes=round(row.minutes if row else step.minutes, 1), words=plain(step.words),
+                    why=plain(step.why),
                     school=step.school, cautions=[CAUTIONS[key] for key in step.cautions], start=start,
                     end=end,
                     part=slot.part if slot else 1, parts=slot.of if slot else 1, done=row is not None,

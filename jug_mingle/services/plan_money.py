@@ -1,6 +1,5 @@
 """What a job's plan takes and costs: pots against what is left, consumables, hardware, hours, a price."""
 
-import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from math import ceil
@@ -19,7 +18,6 @@ from jug_mingle.services.pieces import piece_rows
 from jug_mingle.services.plans import PlanNow
 
 _ML: Final = {"ml": 1.0, "l": 1000.0}
-_VOLUME: Final = re.compile(r"(\d+(?:\.\d+)?) (ml|l)\b")
 _CLEAR: Final = frozenset({"clear_coat", "oil_varnish", "oil", "oil_wax_butter"})
 
 
@@ -171,8 +169,3 @@ def _counted(amount: float, unit: str) -> str:
     count = ceil(amount - 1e-6)
     one = unit.removesuffix("es") if unit.endswith("shes") else unit.removesuffix("s")
     return f"{count} {one if count == 1 else unit}"
-
-
-def bought_words(line: Line, saying: Saying) -> str:
-    """Return what is bought, tins and bottles as amounts are said."""
-    return _VOLUME.sub(lambda found: saying.amount(float(found[1]) * _ML[found[2]]), line.buy)

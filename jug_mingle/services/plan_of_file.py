@@ -11,6 +11,7 @@ from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.materials.handling import Facts, time_words
 from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.optics.film import Optics, veil_of
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, usual_piece
@@ -148,7 +149,8 @@ def _file(job: JobFile, steps: Steps, laid: Laid, best: Schedule, calendar: Cale
         docs.append(
             PlanStepDoc(
                 key=step.key, piece=names.get(step.piece, ""), title=step.title, act=step.act,
-                minutes=float(slot.end - slot.start), words=step.words, why=step.why, school=step.school,
+                minutes=float(slot.end - slot.start), words=plain(step.words),
+                    why=plain(step.why), school=step.school,
                 cautions=[CAUTIONS[key] for key in step.cautions], part=slot.part, parts=slot.of,
                 start=_local(calendar, slot.start), end=_local(calendar, slot.end),
             )
@@ -157,7 +159,8 @@ def _file(job: JobFile, steps: Steps, laid: Laid, best: Schedule, calendar: Cale
         job=job.name, made=now(), usable=_local(calendar, best.usable), proven=best.proven,
         sessions=best.sessions, steps=docs,
         waits=[
-            PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=w.words, why=w.why)
+            PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=plain(w.words),
+                        why=plain(w.why))
             for w in steps.waits
         ],
     )  # fmt: skip

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material, may_mix
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS, own_preparation
@@ -168,7 +169,10 @@ class Made:
             return ""
         one = min(short, key=lambda one: one.holds / one.ml)
         most = self.batch * one.holds / one.ml
-        return f"{one.name} holds {one.holds:.0f} ml at most: the largest batch is {most:.0f} ml."
+        return (
+            f"{one.name} holds {marked(one.holds, '.0f', 'ml')} at most: the largest batch is "
+            f"{marked(most, '.0f', 'ml')}."
+        )
 
     @property
     def poured(self) -> dict[str, float]:

@@ -18,6 +18,7 @@ from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, PLACES, Layer
 from jug_mingle.core.finishes.stack import evenly
 from jug_mingle.core.materials.handling import keeps_words
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.optics.uptake import laying_words
@@ -98,7 +99,7 @@ def printed(
             caution=" ".join(cautions), sRGB=screen_RGB(recipe.R),
         )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
-    near = likely_words(recipe.expected, recipe.low, recipe.high)
+    near = saying.told(likely_words(recipe.expected, recipe.low, recipe.high))
     words = "Dry a strip first."
     if mix.laid is not None:
         laying = LaidIn.model_validate(mix.laid).laying()
@@ -139,7 +140,7 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
     fields = []
     for row in rows:
         name = row.mix.name if row.mix is not None else row.material.name if row.material is not None else ""
-        waited = "not wiped" if row.wiped_after is None else f"wiped after {row.wiped_after:g} minutes"
+        waited = "not wiped" if row.wiped_after is None else f"wiped after {marked(row.wiped_after)} minutes"
         how = strips.how_of(row) or f"{waited}, {row.coats} {'coat' if row.coats == 1 else 'coats'}"
         fields.append(
             FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=screen_RGB(np.array(row.R)))
@@ -231,7 +232,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, saying: Sayin
     states = [evenly(finish, next(filter(layer.reaches, faces), "front")) for layer in finish.layers]
     lines = [
         LayerLine(
-            title=layer.of.title, how=_how(layer), amounts=_amounts(each[number], saying),
+            title=layer.of.title, how=saying.told(_how(layer)), amounts=_amounts(each[number], saying),
             wait=laid_of(number, layer).wait,
             sRGB=screen_RGB(R_seen(*states[number][number + 1])),
         )
@@ -265,11 +266,11 @@ def _how(layer: Layer) -> str:
     if layer.of.act != "reveal":
         said.append(f"{layer.coats} {'coat' if layer.coats == 1 else 'coats'}")
     if layer.water:
-        said.append(f"1 : {layer.water:g} with water")
+        said.append(f"1 : {marked(layer.water)} with water")
     if layer.kind == "blend":
         said.append(PATTERNS[layer.pattern])
     if layer.kind == "stain":
-        said.append(f"wiped after {layer.dwell:g} minutes")
+        said.append(f"wiped after {marked(layer.dwell)} minutes")
     elif layer.wipe:
         said.append(f"{100 * layer.wipe:.0f} % wiped back")
     if layer.place != "everywhere":

@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import Light
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.assessment import Recipe
@@ -160,7 +161,11 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
 def missing_words(found: Remix) -> str:
     """Say which tins of a past mix are gone, or hold too little."""
     gone = [tin.name for tin in found.pots if tin.state == "gone"]
-    short = [f"{tin.name} ({tin.left:.0f} of {tin.ml:.0f} ml)" for tin in found.pots if tin.state == "short"]
+    short = [
+        f"{tin.name} ({marked(tin.left, '.0f', 'ml')} of {marked(tin.ml, '.0f', 'ml')})"
+        for tin in found.pots
+        if tin.state == "short"
+    ]
     said = []
     if gone:
         said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")

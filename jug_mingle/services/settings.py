@@ -1,7 +1,7 @@
 """What a person set once for all their work: units, paper, lights, schools, and how the program behaves."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Final
 
 from sqlalchemy import select
@@ -67,6 +67,10 @@ class Settings:
             unit=unit or self.unit or "ml", length=self.length, numbers=self.numbers, currency=self.currency,
             temperature=self.temperature or ("F" if self.us else "C"),
         )  # fmt: skip
+
+    def marking(self, unit: str | None = None) -> Saying:
+        """Return the same for answers that a page shows: fractions are marked, and it writes them."""
+        return replace(self.saying(unit), numbers="marked")
 
 
 def _one_of(values: Any, *, or_none: bool = False) -> Callable[[Any], bool]:

@@ -9,6 +9,7 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.uptake import Laying, laying_words
 from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait
@@ -184,7 +185,7 @@ def _check_field(session: Session, row: StripRow) -> None:
                 f"own name"
             )
         if _stack_of(other) == _stack_of(row) and other.wiped_after == row.wiped_after:
-            after = "not wiped" if row.wiped_after is None else f"of {row.wiped_after:g} minutes"
+            after = "not wiped" if row.wiped_after is None else f"of {marked(row.wiped_after)} minutes"
             raise ConflictError(f"the board {row.board} has just such a field, {after}, already")
 
 

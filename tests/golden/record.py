@@ -8,7 +8,7 @@ commit which.
 import io
 import json
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from pathlib import Path
 from typing import Any
 
@@ -16,6 +16,8 @@ import numpy as np
 from fastapi.testclient import TestClient
 from numpy.typing import NDArray
 from PIL import Image
+
+from jug_mingle.core.measuring.marked import plain
 
 DATA = Path(__file__).parent / "data"
 OWN = "http://127.0.0.1:8417"
@@ -203,16 +205,18 @@ def batch_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
         yield f"rescue in {unit}", client.get(f"/api/pots/{pot['id']}/rescue", params={"unit": unit}).json()
 
 
-def recorded(client: TestClient) -> dict[str, Any]:
-    """Return all answers by name, without the times of day in them."""
-    return {name: timeless(answer) for name, answer in answers(client)}
+def recorded(said: Mapping[str, Any]) -> dict[str, Any]:
+    """Return answers by name, without the times of day in them."""
+    return {name: timeless(answer) for name, answer in said.items()}
 
 
 def timeless(value: Any) -> Any:
-    """Return an answer without what differs from run to run: when it was made."""
+    """Return an answer without when it was made, which differs from run to run, and marks of values."""
     if isinstance(value, dict):
         return {key: timeless(one) for key, one in value.items() if key not in TIMES}
-    return [timeless(one) for one in value] if isinstance(value, list) else value
+    if isinstance(value, list):
+        return [timeless(one) for one in value]
+    return plain(value) if isinstance(value, str) else value
 
 
 TIMES = (
@@ -237,7 +241,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         prepare_demo(Path(folder))
         with TestClient(demo_app(Path(folder)), base_url=OWN) as client:
-            found = recorded(client)
+            found = recorded(dict(answers(client)))
             lines = [
                 f"{json.dumps(name)}: {json.dumps(answer, ensure_ascii=False)}"
                 for name, answer in found.items()

@@ -11,8 +11,9 @@ from PIL import Image
 
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
+from jug_mingle.core.measuring.marked import VALUE
 from tests.api.support import DemoCase
-from tests.golden.record import DATA, pictures, recorded
+from tests.golden.record import DATA, answers, pictures, recorded
 
 _NUMBER = re.compile(r"-?\d+(?:\.\d+)?")
 
@@ -21,7 +22,11 @@ class GoldenTest(DemoCase):
     def test_answers(self) -> None:
         """Every answer says what it said, number by number."""
         wanted = json.loads((DATA / "answers.json").read_text())
-        found = recorded(self.client)
+        said = dict(answers(self.client))
+        self.assertEqual(
+            sorted(set(unmarked(said))), [], "numbers in sentences that nobody reads with a comma"
+        )
+        found = recorded(said)
         self.assertEqual(list(found), list(wanted))
         apart = [line for name in wanted for line in differences(wanted[name], found[name], name)]
         self.assertEqual(apart[:40], [], f"{len(apart)} differences")
@@ -42,6 +47,15 @@ class GoldenTest(DemoCase):
 def _linear(levels: Any) -> Any:
     value = levels / 255.0
     return np.where(value <= 0.04045, value / 12.92, ((value + 0.055) / 1.055) ** 2.4)
+
+
+def unmarked(value: Any) -> Iterator[str]:
+    """Yield sentences with a fraction that stands in no mark (`core.measuring.marked`)."""
+    if isinstance(value, dict | list):
+        for one in value.values() if isinstance(value, dict) else value:
+            yield from unmarked(one)
+    elif isinstance(value, str) and " " in value and re.search(r"\d\.\d", VALUE.sub("", value)):
+        yield value
 
 
 def differences(wanted: Any, found: Any, where: str) -> Iterator[str]:

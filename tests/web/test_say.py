@@ -10,6 +10,7 @@ from zoneinfo import ZoneInfo
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.measuring.saying import NUMBERS, Saying
 from jug_mingle.core.measuring.units import SIZES, SQUARE_FOOT, TYPED, UNITS, US_GALLON
 from tests.web.support import LogicCase
@@ -42,6 +43,11 @@ def plain(value: float, many: int) -> str:
     text = places(value, many)
     text = text.rstrip("0").rstrip(".") if "." in text else text
     return "0" if text in ("-0", "") else text
+
+
+def written(saying: Saying, number: str) -> str:
+    """Return a number as a person who set this writes it."""
+    return number.replace(".", ",") if saying.numbers == "comma" else number
 
 
 class AmountsTest(LogicCase):
@@ -117,7 +123,7 @@ class LengthsTest(LogicCase):
             saying = Saying(length=length, numbers=numbers)
             self.prefer(saying)
             many = 2 if length == "in" else 1
-            wanted = [saying.words(plain(m / METRES[length], many)) for m in metres]
+            wanted = [written(saying, plain(m / METRES[length], many)) for m in metres]
             # A double divided by another may lie an ulp from a tie: Python divides alike.
             self.assertEqual(self.ask("lengths", "inUnit", [[m] for m in metres]), wanted)
             self.assertEqual(
@@ -160,14 +166,14 @@ class LengthsTest(LogicCase):
             self.prefer(saying)
             feet = length == "in"
             wanted = [
-                f"{saying.words(places(a / SQUARE_FOOT, 2 if a < 0.1 else 1))} sq ft" if feet
-                else f"{saying.words(places(a, 3 if a < 0.1 else 2))} m²"
+                f"{written(saying, places(a / SQUARE_FOOT, 2 if a < 0.1 else 1))} sq ft" if feet
+                else f"{written(saying, places(a, 3 if a < 0.1 else 2))} m²"
                 for a in areas
             ]  # fmt: skip
             self.assertEqual(self.ask("lengths", "sayArea", [[a] for a in areas]), wanted)
             typed = self.ask("lengths", "rateToType", [[a] for a in areas])
             self.assertEqual(
-                typed, [saying.words(plain(a * rate, 0) if feet else plain(a, 1)) for a in areas]
+                typed, [written(saying, plain(a * rate, 0) if feet else plain(a, 1)) for a in areas]
             )
             for a, back in zip(areas, self.ask("lengths", "readRate", [[a] for a in areas]), strict=True):
                 self.assertAlmostEqual(back, a / rate if feet else a)
@@ -196,7 +202,7 @@ class NumbersTest(LogicCase):
             self.prefer(saying)
             wanted = [plain(c * 1.8 + 32, 0) if scale == "F" else plain(c, 1) for c in celsius]
             said = self.ask("numbers", "sayTemperature", [[c] for c in celsius])
-            self.assertEqual(said, [f"{saying.words(one)} °{scale}" for one in wanted])
+            self.assertEqual(said, [f"{written(saying, one)} °{scale}" for one in wanted])
             for typed in ("{:.2f}", "{:.2f} °F", "{:.2f} c", "{:.2f}F"):
                 in_F = "F" in typed or ("c" not in typed and scale == "F")
                 found = self.ask("numbers", "readTemperature", [[typed.format(c)] for c in celsius])
@@ -249,15 +255,15 @@ class NumbersTest(LogicCase):
         for numbers in NUMBERS:
             saying = Saying(numbers=numbers, currency="kr")
             self.prefer(saying)
-            exact = [saying.words(places(value, many)) for value, many in values]
-            most = [saying.words(plain(value, many)) for value, many in values]
+            exact = [written(saying, places(value, many)) for value, many in values]
+            most = [written(saying, plain(value, many)) for value, many in values]
             self.assertEqual(self.ask("numbers", "sayPlaces", values), exact)
             self.assertEqual(self.ask("numbers", "sayNumber", values), most)
-            money = [f"kr {saying.words(places(value, 2))}" for value, _ in values]
+            money = [f"kr {written(saying, places(value, 2))}" for value, _ in values]
             self.assertEqual(self.ask("numbers", "sayMoney", [[value] for value, _ in values]), money)
-            off = [saying.words(places(value, 1)) for value, _ in values]
+            off = [written(saying, places(value, 1)) for value, _ in values]
             self.assertEqual(self.ask("numbers", "sayDifference", [[value] for value, _ in values]), off)
-            shares = [f"{saying.words(plain(100 * value, 0))} %" for value, _ in values]
+            shares = [f"{written(saying, plain(100 * value, 0))} %" for value, _ in values]
             self.assertEqual(self.ask("numbers", "sayShare", [[value] for value, _ in values]), shares)
             drawn = self.ask("numbers", "drawn", [[value] for value, _ in values])
             self.assertEqual([float(one) for one in drawn], [float(places(value, 1)) for value, _ in values])
@@ -290,6 +296,46 @@ def as_float(text: str) -> float | None:
         return float(text)
     except ValueError:
         return None
+
+
+def least(value: float, unit: str) -> float:
+    """Return a value as there is one of its unit: no amount is below nothing, none of 100 litres."""
+    return abs(value) / (100.0 if unit == "l" else 1.0) if unit in ("ml", "l") else value
+
+
+class MarkedTest(LogicCase):
+    @often
+    @given(
+        st.lists(
+            st.tuples(
+                st.sampled_from(["m", "cm", "mm", "ml", "l", "°C", "", "g", "nm"]),
+                st.sampled_from([".0f", ".1f", ".2f", "g"]),
+                st.floats(-2.0, 900.0).map(lambda n: round(n, 3) + 0.0),
+                st.floats(0.0, 90.0).map(lambda n: round(n, 3) + 0.0),
+            ),
+            min_size=60,
+        )
+    )  # fmt: skip
+    def test_sentences(self, values: list[tuple[str, str, float, float]]) -> None:
+        """A page says the values of a sentence as the core does, and touches nothing else in it."""
+        sentences = [
+            f"Over 1.5 of “tin 0.2” {marked(least(low, unit), spec, unit)} is laid, or "
+            f"{marked_range(high, high + 1.25, spec, unit)}."
+            for unit, spec, low, high in values
+        ]
+        for unit, length, scale, numbers in product(("ml", "fl_oz", "spoons"), ("cm", "in"), "CF", NUMBERS):
+            saying = Saying(unit=unit, length=length, temperature=scale, numbers=numbers)
+            self.prefer(saying)
+            wanted = [saying.told(one) for one in sentences]
+            self.assertEqual(self.ask("marked", "inOwnWords", [[one] for one in sentences]), wanted)
+        self.prefer(Saying(numbers="comma"))
+        said = {
+            "words": f"about {marked(1.5)}",
+            "many": [1, 2.5],
+            "within": [{"why": marked(2.25, "g", "g")}],
+        }
+        found = self.ask("marked", "inOwnWords", [[said]])[0]
+        self.assertEqual(found, {"words": "about 1,5", "many": [1, 2.5], "within": [{"why": "2,25 g"}]})
 
 
 class TimesTest(LogicCase):

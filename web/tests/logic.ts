@@ -13,6 +13,7 @@ import * as settings from '../src/features/tryon/settings'
 import * as preferences from '../src/shared/preferences'
 import * as amounts from '../src/shared/say/amounts'
 import * as lengths from '../src/shared/say/lengths'
+import * as marked from '../src/shared/say/marked'
 import * as numbers from '../src/shared/say/numbers'
 import * as times from '../src/shared/say/times'
 import { useHistory } from '../src/shared/useHistory'
@@ -25,6 +26,7 @@ const modules = {
   amounts,
   layers,
   lengths,
+  marked,
   measuring,
   numbers,
   outbox,

@@ -8,6 +8,7 @@ from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats
 from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.measuring.marked import marked
 
 STEP: Final = 2.0
 """One step, as an eye can just tell at arm's length. [CIEDE2000]"""
@@ -39,7 +40,7 @@ def stepped(Lab: ArrayLike, steps: Mapping[str, float]) -> FloatArray:
         if name not in DIRECTIONS:
             raise ValueError(f"there is no direction {name!r}; known are {', '.join(DIRECTIONS)}")
         if not 0.0 <= count <= MOST_STEPS:
-            raise ValueError(f"take from 0 to {MOST_STEPS} steps {name}, got {count:g}")
+            raise ValueError(f"take from 0 to {MOST_STEPS} steps {name}, got {marked(count)}")
         Lab = _moved(Lab, name, count * STEP)
     return Lab
 
@@ -86,7 +87,7 @@ def between(Lab_1: ArrayLike, Lab_2: ArrayLike, share: float) -> FloatArray:
     """Return the colour that looks a `share` [0..1] of the way from one to another: the straight way in
     CIELAB, with the share counted in CIEDE2000."""
     if not 0.0 <= share <= 1.0:
-        raise ValueError(f"a share lies from 0 to 1, got {share:g}")
+        raise ValueError(f"a share lies from 0 to 1, got {marked(share)}")
     Lab_1, Lab_2 = as_floats(Lab_1, "Lab_1", last_axis=3), as_floats(Lab_2, "Lab_2", last_axis=3)
     t = np.linspace(0.0, 1.0, 65)
     path = Lab_1 + t[:, np.newaxis] * (Lab_2 - Lab_1)

@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats
+from jug_mingle.core.measuring.marked import marked
 
 
 def delta_E_CIE2000(Lab_1: ArrayLike, Lab_2: ArrayLike) -> FloatArray:
@@ -150,4 +151,7 @@ def direction(Lab: ArrayLike, Lab_target: ArrayLike) -> str:
 def likely_words(expected: float, low: float, high: float) -> str:
     """Return a difference as it is said everywhere: what is likely of it, never a value outside its own
     range."""
-    return f"about {expected:.1f}, likely {min(low, expected):.1f}–{max(high, expected):.1f}"
+    return (
+        f"about {marked(expected, '.1f')}, likely "
+        f"{marked(min(low, expected), '.1f')}–{marked(max(high, expected), '.1f')}"
+    )

@@ -3,6 +3,8 @@ both."""
 
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
+
 NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.02, "eye": 1.5}
 """Mean CIEDE2000 error of a reading, by the way it was taken."""
 
@@ -66,7 +68,7 @@ def sureness(noise: float, how: str) -> str:
     if how == "before":
         return (
             "from before: how it was caught is not known any more; "
-            f"kept then as right within about {noise:.1f}"
+            f"kept then as right within about {marked(noise, '.1f')}"
         )
     if how == "typed" and noise <= _SURE:
         return "as typed"

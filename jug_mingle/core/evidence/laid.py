@@ -11,6 +11,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
 from jug_mingle.core.materials.material import Material, dry_shares
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.optics.grain import streak_bodies, streak_uptake
 from jug_mingle.core.optics.grounds import Ground
@@ -45,7 +46,7 @@ class LaidFilm:
             raise ValueError("a film needs what it is mixed of, each more than nothing")
         if not 0.0 <= self.water <= WATER_MOST:
             raise ValueError(
-                f"from 0 to {WATER_MOST:g} parts of water can be added to one, got {self.water:g}"
+                f"from 0 to {marked(WATER_MOST)} parts of water can be added to one, got {marked(self.water)}"
             )
 
     @property

@@ -13,6 +13,7 @@ from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.optics.uptake import SEALED, Laying, Uptake, coats_kept, shares_kept, taken_in
 from jug_mingle.core.optics.ways import WAYS
@@ -155,7 +156,8 @@ class Layer:
             value = getattr(self, one.key)
             if not one.low <= value <= one.high:
                 raise ValueError(
-                    f"{one.key} of a layer must be from {one.low:g} to {one.high:g}, got {value:g}"
+                    f"{one.key} of a layer must be from {marked_range(one.low, one.high)}, got "
+                    f"{marked(value)}"
                 )
 
     @property

@@ -11,6 +11,7 @@ from functools import cached_property
 from typing import Final
 
 from jug_mingle.core.materials.kind import Base, Handling, Kind
+from jug_mingle.core.measuring.marked import marked
 
 TIMES: Final = ("dry", "recoat", "cure", "open_time", "pot_life")
 WORDS: Final = ("coats", "under", "over", "into")
@@ -144,7 +145,8 @@ def time_words(minutes: float) -> str:
 
 def days_words(days: float) -> str:
     """Return a number of days as a person says it: "1 day", "2.5 days"."""
-    return f"{days:.3g} day" if f"{days:.3g}" == "1" else f"{days:.3g} days"
+    many = marked(days, ".3g")
+    return f"{many} day" if many == "1" else f"{many} days"
 
 
 def wait_words(minutes: float | None, coats: int) -> str:

@@ -7,6 +7,7 @@ from typing import Final, Literal
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.measuring.marked import marked
 
 Form = Literal["straight", "tapered", "measuring", "jam_jar"]
 _MM3: Final = 1000.0
@@ -55,7 +56,10 @@ class Jug:
     def volume(self, height: float) -> float:
         """Return how much stands at an inner height [mm]; ValueError above its brim. [ml]"""
         if not 0.0 <= height <= self.heights[-1]:
-            raise ValueError(f"a height in this jug lies from 0 to {self.heights[-1]:g} mm, got {height:g}")
+            raise ValueError(
+                f"a height in this jug lies from 0 to {marked(self.heights[-1], unit='mm')}, got "
+                f"{marked(height, unit='mm')}"
+            )
         volumes = self._volumes()
         n = min(int(np.searchsorted(self.heights, height, side="right")) - 1, len(self.heights) - 2)
         below, d = height - self.heights[n], self.diameters
@@ -75,7 +79,8 @@ class Jug:
         """
         if not 0.0 <= volume <= self.capacity * (1.0 + 1e-6):
             raise ValueError(
-                f"the jug holds {self.capacity:.0f} ml, and {volume:.0f} ml were asked for: take a larger one"
+                f"the jug holds {marked(self.capacity, '.0f', 'ml')}, and {marked(volume, '.0f', 'ml')} "
+                "were asked for: take a larger one"
             )
         volumes = self._volumes()
         n = min(int(np.searchsorted(volumes, volume, side="right")) - 1, len(volumes) - 2)

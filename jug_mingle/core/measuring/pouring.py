@@ -4,6 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Pour:
@@ -69,13 +71,21 @@ def rest_words(rest: Rest, names: Mapping[str, str]) -> str:
     """
     name = names.get(rest.too_much, rest.too_much)
     if rest.full_at is not None and not name:
-        return f"The jug holds {rest.full_at:.0f} ml, less than the batch: take a larger one, or mix less."
+        return (
+            f"The jug holds {marked(rest.full_at, '.0f', 'ml')}, less than the batch: take a larger "
+            "one, or mix less."
+        )
     if rest.full_at is not None:
         return (
-            f"Too much {name} for this jug: it will be full at {rest.full_at:.0f} ml, and the colour will "
+            f"Too much {name} for this jug: it will be full at {marked(rest.full_at, '.0f', 'ml')}, and "
+            "the colour will "
             f"lean to {name}. A larger jug would keep it."
         )
-    return f"Too much {name}: the batch grows to {rest.grown:.0f} ml, and the colour stays." if name else ""
+    return (
+        f"Too much {name}: the batch grows to {marked(rest.grown, '.0f', 'ml')}, and the colour stays."
+        if name
+        else ""
+    )
 
 
 def room_for(ml: float, *, there: float, capacity: float) -> float:
@@ -93,10 +103,13 @@ def room_for(ml: float, *, there: float, capacity: float) -> float:
         If the jug is full, or the pour cannot be in it.
     """
     if capacity - there < SMALLEST_POUR:
-        raise ValueError(f"the jug is full at {capacity:.0f} ml: take a larger one before you pour more")
+        raise ValueError(
+            f"the jug is full at {marked(capacity, '.0f', 'ml')}: take a larger one before you pour more"
+        )
     if there + ml > capacity * (1.0 + SLACK):
         raise ValueError(
-            f"the jug holds {capacity:.0f} ml, and {there + ml:.0f} ml cannot be in it: weigh again"
+            f"the jug holds {marked(capacity, '.0f', 'ml')}, and {marked(there + ml, '.0f', 'ml')} "
+            "cannot be in it: weigh again"
         )
     return min(ml, capacity - there)
 
@@ -121,7 +134,10 @@ def rest_of(asked: Sequence[Pour], poured: Mapping[str, float], *, capacity: flo
     """
     there = sum(poured.values())
     if there > capacity * (1.0 + 1e-9):
-        raise ValueError(f"the jug holds {capacity:.0f} ml, and {there:.0f} ml were poured: did it run over?")
+        raise ValueError(
+            f"the jug holds {marked(capacity, '.0f', 'ml')}, and {marked(there, '.0f', 'ml')} were "
+            "poured: did it run over?"
+        )
     if strange := set(poured) - {pour.key for pour in asked}:
         raise ValueError(f"{sorted(strange)[0]!r} is not part of this recipe")
     planned = sum(pour.ml for pour in asked)

@@ -2,8 +2,10 @@
 
 import re
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 from typing import Final
 
+from jug_mingle.core.measuring.marked import VALUE, marked_number, plain
 from jug_mingle.core.measuring.units import SQUARE_FOOT, UNITS, US_GALLON, format_amount
 
 LENGTHS: Final = {"cm": 0.01, "in": 0.0254}
@@ -13,7 +15,8 @@ TEMPERATURES: Final = ("C", "F")
 NUMBERS: Final = ("point", "comma")
 PAPERS: Final = ("A4", "Letter")
 
-_DECIMAL: Final = re.compile(r"(?<=\d)\.(?=\d)")
+_METRES: Final = {"m": 1.0, "cm": 0.01, "mm": 0.001}
+_MILLILITRES: Final = {"ml": 1.0, "l": 1000.0}
 _SMALL: Final = 0.1
 """An area below this, such as a handle's, is said more finely. [m²]"""
 
@@ -31,7 +34,8 @@ class Saying:
     temperature : str
         "C" or "F".
     numbers : str
-        "point" or "comma", between a number and its fraction.
+        "point" or "comma", between a number and its fraction; or "marked", for who shows it elsewhere
+        (`core.measuring.marked`).
     currency : str
         As it stands beside an amount of money.
     """
@@ -48,34 +52,65 @@ class Saying:
         else."""
         return self.length or ("in" if UNITS[self.unit].us else "cm")
 
-    def words(self, text: str) -> str:
-        """Return words with their numbers written as the person writes them."""
-        return _DECIMAL.sub(",", text) if self.numbers == "comma" else text
+    def number(self, value: float, spec: str = "g") -> str:
+        """Return a number, formatted, as the person writes it."""
+        return self._written(f"{value:{spec}}")
+
+    def told(self, words: str) -> str:
+        """Return a sentence with its marked values (`core.measuring.marked`) in the person's units."""
+        return plain(VALUE.sub(self._value, words))
+
+    def _written(self, number: str) -> str:
+        if self.numbers == "marked":
+            return marked_number(number)
+        return number.replace(".", ",") if self.numbers == "comma" else number
+
+    def _value(self, found: re.Match[str]) -> str:
+        """Return a marked value as the person says it; one whose unit nobody says otherwise as it is."""
+        numbers, unit = [one for one in (found["low"], found["high"]) if one], found["unit"] or ""
+        if unit in _MILLILITRES:
+            return " to ".join(self.amount(float(one) * _MILLILITRES[unit]) for one in numbers)
+        if unit in _METRES:
+            said = self.length_unit if self.length_unit == "in" or unit != "mm" else "mm"
+            size = _METRES[unit] / (LENGTHS["in"] if said == "in" else _METRES[said])
+            numbers = [_rounded(float(one) * size, 2 if said == "in" else 1) for one in numbers]
+            unit = said
+        elif unit == "°C" and self.temperature == "F":
+            numbers, unit = [_rounded(float(one) * 1.8 + 32.0, 0) for one in numbers], "°F"
+        number = " to ".join(self._written(one) for one in numbers)
+        return f"{number} {unit}" if unit else number
 
     def amount(self, ml: float, *, density: float | None = None) -> str:
         """Return an amount [ml], as it can be read off; weighed only where its density [g/ml] is known."""
         unit = "ml" if density is None and self.unit == "g" else self.unit
-        return self.words(format_amount(ml, unit, density=density or 1.0).words)
+        words = format_amount(ml, unit, density=density or 1.0).words
+        return words if self.numbers == "marked" else self.told(words)
 
     def fine_length(self, metres: float) -> str:
         """Return a length [m] as it is marked with a pencil: "457 mm", "17.99 in"."""
         if self.length_unit == "in":
-            return self.words(f"{metres / LENGTHS['in']:.2f} in")
-        return self.words(f"{round(1000.0 * metres, 1):g} mm")
+            return f"{self.number(metres / LENGTHS['in'], '.2f')} in"
+        return f"{self.number(round(1000.0 * metres, 1))} mm"
 
     def area(self, area: float) -> str:
         """Return an area [m²]: "5.2 m²", "56 sq ft"."""
         if self.length_unit == "in":
             feet = area / SQUARE_FOOT
-            return self.words(f"{feet:.0f} sq ft" if area >= _SMALL else f"{feet:.2f} sq ft")
-        return self.words(f"{area:.1f} m²" if area >= _SMALL else f"{area:.3f} m²")
+            return f"{self.number(feet, '.0f' if area >= _SMALL else '.2f')} sq ft"
+        return f"{self.number(area, '.1f' if area >= _SMALL else '.3f')} m²"
 
     def spread_rate(self, rate: float) -> str:
         """Return a spread rate [m²/L]: "11 m² a litre", "448 sq ft a gallon"."""
         if self.length_unit == "in":
             return f"{rate * US_GALLON / 1000.0 / SQUARE_FOOT:.0f} sq ft a gallon"
-        return self.words(f"{rate:g} m² a litre")
+        return f"{self.number(rate)} m² a litre"
 
     def money(self, amount: float) -> str:
         """Return an amount of money, two places after the point, with the currency before it."""
-        return " ".join(filter(None, (self.currency, self.words(f"{amount:.2f}"))))
+        return " ".join(filter(None, (self.currency, self.number(amount, ".2f"))))
+
+
+def _rounded(value: float, places: int) -> str:
+    """Return a number with at most so many places, of two as near the larger one."""
+    said = Decimal(value).quantize(Decimal(1).scaleb(-places), ROUND_HALF_UP)
+    return f"{said.normalize() + 0:f}"

@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from math import gcd
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked, marked_range
+
 SMALLEST_BATCH: Final = 1.0
 LARGEST_BATCH: Final = 20_000.0
 """A batch is from a thimble to a builder's bucket. [ml]"""
@@ -66,7 +68,10 @@ def tool(key: str) -> Tool:
 def check_batch(batch: float) -> float:
     """Return the batch when it is a size that a painter can mix [ml]; ValueError otherwise."""
     if not SMALLEST_BATCH <= batch <= LARGEST_BATCH:
-        raise ValueError(f"a batch must be from {SMALLEST_BATCH:g} to {LARGEST_BATCH:g} ml, got {batch:g}")
+        raise ValueError(
+            f"a batch must be from {marked_range(SMALLEST_BATCH, LARGEST_BATCH, unit='ml')}, got "
+            f"{marked(batch, unit='ml')}"
+        )
     return batch
 
 

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
+
 US_GALLON: Final = 3785.411784
 """231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""
 
@@ -184,7 +186,9 @@ def _in_drops(ml: float) -> MeasuredAmount:
     drops = round(ml / _VOLUMES["drop"])
     if ml > 0.0 and not _near(drops * _VOLUMES["drop"], ml):
         parts = max(0.1, round(ml / _VOLUMES["drop"], 1))
-        return MeasuredAmount(words=f"{parts:g} drop{'s' if parts > 1 else ''}", ml=parts * _VOLUMES["drop"])
+        return MeasuredAmount(
+            words=f"{marked(parts)} drop{'s' if parts > 1 else ''}", ml=parts * _VOLUMES["drop"]
+        )
     whole, over = (
         divmod(drops, round(1.0 / _VOLUMES["drop"])) if ml > _MOST_DROPS * _VOLUMES["drop"] else (0, drops)
     )
@@ -201,7 +205,7 @@ def _plain(ml: float, unit: Unit) -> MeasuredAmount:
     step = next(step for limit, step in unit.steps if size < limit)
     amount = max(1, round(size / step)) * step if ml > 0.0 else 0.0
     plural = "s" if unit.counted and (amount > 1 or amount == 0.0) else ""
-    return MeasuredAmount(words=f"{amount:g} {unit.name}{plural}", ml=amount * (unit.ml or 1.0))
+    return MeasuredAmount(words=f"{marked(amount)} {unit.name}{plural}", ml=amount * (unit.ml or 1.0))
 
 
 def unit_of_tool(unit_said: str, chosen: str) -> str:

@@ -9,6 +9,7 @@ from jug_mingle.core.arrays import FloatArray, as_floats, check_range
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import Optics, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.ways import EVEN, Way
 
@@ -47,7 +48,7 @@ def hiding_power(optics: Optics, *, solids: float, veil: float = 1.0, full: floa
     A litre leaves 1000 × solids m²·µm of dry film. A film that never gets there gives 0.
     """
     if not 0.0 < solids <= 1.0:
-        raise ValueError(f"volume solids must be above 0 and at most 1, got {solids:g}")
+        raise ValueError(f"volume solids must be above 0 and at most 1, got {marked(solids)}")
     low, high = 1e-3, 1e5
     if contrast_ratio(optics, high, veil=veil) < full:
         return 0.0

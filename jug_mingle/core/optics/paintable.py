@@ -10,6 +10,7 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, XYZ_to_sRGB, sRGB_to_hex
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS, Light
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import K1
 
 _VIVID: Final = 1.0
@@ -100,6 +101,7 @@ def too_dark_words(R: FloatArray, veil: float) -> str:
     return (
         f"A flat paint cannot look as dark as {said}, which is kept as you gave it: the light on its own "
         f"surface makes "
-        f"it about {nearest} at the darkest, {apart:.1f} off. Sealed with a satin coat, wax or oil it comes "
+        f"it about {nearest} at the darkest, {marked(apart, '.1f')} off. Sealed with a satin coat, wax "
+        "or oil it comes "
         f"nearer."
     )

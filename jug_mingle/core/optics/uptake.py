@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.measuring.marked import marked
 
 WIPED_OFF: Final = 0.88
 """Share of what is still wet on top that goes with the rag when it is wiped off wholly."""
@@ -61,10 +62,11 @@ class Laying:
         if not SHORTEST - 1e-9 <= self.wait <= LONGEST:
             raise ValueError(
                 f"a wait before wiping is from {60 * SHORTEST:.0f} seconds to {LONGEST / 60:.0f} hours, got "
-                f"{self.wait:g} minutes: what is left alone longer has dried, and is laid without wiping"
+                f"{marked(self.wait)} minutes: what is left alone longer has dried, and is laid without "
+                "wiping"
             )
         if not 0.0 <= self.wipe <= 1.0:
-            raise ValueError(f"wiping is from 0, left alone, to 1, wiped hard, got {self.wipe:g}")
+            raise ValueError(f"wiping is from 0, left alone, to 1, wiped hard, got {marked(self.wipe)}")
         if not 1 <= self.coats <= 6:
             raise ValueError(f"from 1 to 6 coats can be laid, got {self.coats}")
         if self.prepared not in PREPARED:
@@ -141,7 +143,7 @@ def laying_words(laying: Laying, *, takes: bool) -> str:
     """Return how a film is laid, in words; where nothing goes in there is no wait to speak of."""
     wipe = min(WIPES, key=lambda words: abs(WIPES[words] - laying.wipe))
     seconds = 60.0 * laying.wait
-    minutes = "1 minute" if abs(seconds - _SECONDS) < 0.5 else f"{laying.wait:.3g} minutes"
+    minutes = "1 minute" if abs(seconds - _SECONDS) < 0.5 else f"{marked(laying.wait, '.3g')} minutes"
     after = f"after {seconds:.0f} seconds" if seconds < _SECONDS - 0.5 else f"after {minutes}"
     after = "at once" if seconds <= _AT_ONCE else after
     words = f"{wipe} {after}" if laying.wipe > 0.0 and (takes or seconds <= _AT_ONCE) else wipe

@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.measuring.marked import marked
 
 LONGEST: Final = 320
 """Longer side of the picture of a motif. [samples]"""
@@ -43,7 +44,11 @@ class Motif:
 
     def __post_init__(self) -> None:
         if not (0.0 < self.width <= 5.0 and 0.0 < self.height <= 5.0):
-            raise ValueError(f"a motif is up to 5 m wide and high, got {self.width:g} by {self.height:g} m")
+            raise ValueError(
+                f"a motif is up to {marked(5, unit='m')} wide and high, got "
+                f"{marked(self.width, unit='m')} by "
+                f"{marked(self.height, unit='m')}"
+            )
 
     def scaled(self, width: float) -> "Motif":
         """Return it as wide as asked. [m]"""

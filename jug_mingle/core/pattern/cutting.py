@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.on_first_use import OnFirstUse
 from jug_mingle.core.pattern.art import Motif, Ring, signed_area
 
@@ -89,9 +90,15 @@ def cut(
         If a number is out of range, or nothing is left to cut.
     """
     if not 0.005 <= width <= 3.0:
-        raise ValueError(f"a stencil is from 5 mm to 3 m wide, got {1000 * width:g} mm")
+        raise ValueError(
+            f"a stencil is from {marked(5, unit='mm')} to {marked(3, unit='m')} wide, got "
+            f"{marked(1000 * width, unit='mm')}"
+        )
     if not (0.0002 <= bridge <= 0.05 and 0.0002 <= gap <= 0.05 and 0.0 <= kerf <= 0.005):
-        raise ValueError("bridges and gaps are from 0.2 to 50 mm, and a kerf from 0 to 5 mm")
+        raise ValueError(
+            f"bridges and gaps are from {marked_range(0.2, 50, unit='mm')}, and a kerf "
+            f"from {marked_range(0, 5, unit='mm')}"
+        )
     fine = _sized(np.asarray(darkness, dtype=np.float32))
     pixel = width / fine.shape[1]
     blurred = np.asarray(cv2.GaussianBlur(fine, (0, 0), max(0.6, 0.25 * gap / pixel)), dtype=np.float32)

@@ -6,6 +6,7 @@ from typing import Final
 
 import numpy as np
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.pattern.layout import MOST, Grid, Layout, Placed, Space, Spot
 from jug_mingle.core.pattern.surfaces import Plane, Spare, Surface
 
@@ -56,8 +57,10 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
         wide, high = max(one.w for one in spaces), max(one.h for one in spaces)
         if min(layout.width, layout.height) > max(wide, high) or layout.width > wide or layout.height > high:
             raise TooLargeError(
-                f"the motif is {100 * layout.width:.1f} by {100 * layout.height:.1f} cm, and the largest "
-                f"face {100 * wide:.1f} by {100 * high:.1f} cm: make it smaller, or let it run over several",
+                f"the motif is {marked(100 * layout.width, '.1f', 'cm')} by "
+                f"{marked(100 * layout.height, '.1f', 'cm')}, and the largest "
+                f"face {marked(100 * wide, '.1f', 'cm')} by {marked(100 * high, '.1f', 'cm')}: make it "
+                "smaller, or let it run over several",
                 fits=max(min(s.w / layout.width, s.h / layout.height) for s in spaces),
             )
     return tuple(

@@ -6,6 +6,7 @@ from typing import Final, Literal
 
 import numpy as np
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.pattern.surfaces import Spare, Surface
 
 Arrange = Literal["all_over", "row", "border", "corners", "one"]
@@ -144,11 +145,15 @@ class Layout:
     def __post_init__(self) -> None:
         for name, value in (("width", self.width), ("height", self.height)):
             if not SMALLEST <= value <= LARGEST:
-                raise ValueError(f"the {name} of a motif is from 3 mm to 3 m, got {1000 * value:g} mm")
+                raise ValueError(
+                    f"the {name} of a motif is from {marked(3, unit='mm')} to {marked(3, unit='m')}, "
+                    f"got {marked(1000 * value, unit='mm')}"
+                )
         for name, value in (("across", self.repeat_x), ("down", self.repeat_y)):
             if value and not SMALLEST <= value <= LARGEST:
                 raise ValueError(
-                    f"a repeat {name} is from 3 mm to 3 m, or 0 for the motif's own, got {1000 * value:g}"
+                    f"a repeat {name} is from {marked(3, unit='mm')} to {marked(3, unit='m')}, or 0 for "
+                    f"the motif's own, got {marked(1000 * value, unit='mm')}"
                 )
         if not (1 <= self.columns <= 60 and 1 <= self.rows <= 60):
             raise ValueError(f"a sheet has from 1 to 60 columns and rows, got {self.columns} by {self.rows}")

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import ceil
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.pattern.blocks import Size
 from jug_mingle.core.pattern.layout import Space
 from jug_mingle.core.pattern.masks import Pattern
@@ -173,8 +174,10 @@ def supplied(
         fits = w <= sheet[0] + _CLOSE and h <= sheet[1] + _CLOSE
         if not fits and not (turning and h <= sheet[0] + _CLOSE and w <= sheet[1] + _CLOSE):
             raise ValueError(
-                f"a piece of {100 * w:.1f} by {100 * h:.1f} cm does not come out of a sheet of "
-                f"{100 * sheet[0]:.1f} by {100 * sheet[1]:.1f} cm: cut the picture into parts, or take "
+                f"a piece of {marked(100 * w, '.1f', 'cm')} by {marked(100 * h, '.1f', 'cm')} does not "
+                "come out of a sheet of "
+                f"{marked(100 * sheet[0], '.1f', 'cm')} by {marked(100 * sheet[1], '.1f', 'cm')}: cut "
+                "the picture into parts, or take "
                 f"larger sheets"
             )
     if sheet[1] >= _ROLL:

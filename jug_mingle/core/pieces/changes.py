@@ -5,6 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Literal
 
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.pieces.addresses import FACES, ZONES
 from jug_mingle.core.pieces.solids import Box, Front, Handle, Made, Opening, Relief
 
@@ -51,15 +52,24 @@ class Change:
                 f"a {self.kind or 'part of no kind'} cannot be added; what can be is {', '.join(ADDED)}"
             )
         if self.act == "cut" and not 0.0 < self.by <= 3.0:
-            raise ValueError(f"a part is cut by more than 0 and up to 3 m, got {self.by:g}")
+            raise ValueError(
+                f"a part is cut by more than 0 and up to {marked(3, unit='m')}, got "
+                f"{marked(self.by, unit='m')}"
+            )
         if self.act == "group" and (self.name in _TAKEN or "/" in self.name):
             raise ValueError(f"a group cannot be called {self.name!r}: faces are called so")
         for side in (self.w, self.h, self.d):
             if side is not None and not 0.002 <= side <= 4.0:
-                raise ValueError(f"each side of a part is from 0.002 to 4 m, got {side:g}")
+                raise ValueError(
+                    f"each side of a part is from {marked_range(0.002, 4, unit='m')}, got "
+                    f"{marked(side, unit='m')}"
+                )
         for place in (self.x, self.y, self.z):
             if place is not None and not -4.0 <= place <= 8.0:
-                raise ValueError(f"a part's place is from -4 to 8 m from the piece's corner, got {place:g}")
+                raise ValueError(
+                    f"a part's place is from {marked_range(-4, 8, unit='m')} from the piece's corner, "
+                    f"got {marked(place, unit='m')}"
+                )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -171,7 +181,10 @@ def _cut(box: Box, by: float) -> Box:
     upright = box.made in ("leg", "carcass", "leaf") or box.zone == "plinth"
     long = box.h if upright else box.w
     if long - by < _LEAST:
-        raise ValueError(f"the {box.part} is {100 * long:.1f} cm long: it cannot be cut by {100 * by:.1f} cm")
+        raise ValueError(
+            f"the {box.part} is {marked(100 * long, '.1f', 'cm')} long: it cannot be cut by "
+            f"{marked(100 * by, '.1f', 'cm')}"
+        )
     if upright:
         return replace(box, h=box.h - by)
     return replace(box, w=box.w - by)

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Final, Literal
 
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.pieces import cases, frames
 from jug_mingle.core.pieces.addresses import ZONES, names_of
 from jug_mingle.core.pieces.cases import Row
@@ -72,7 +73,10 @@ class Piece:
         for name, (least, most) in _MEASURES.items():
             value = getattr(self, name)
             if not least <= value <= most:
-                raise ValueError(f"the {name} of a piece must be from {least:g} to {most:g} m, got {value:g}")
+                raise ValueError(
+                    f"the {name} of a piece must be from {marked_range(least, most, unit='m')}, got "
+                    f"{marked(value, unit='m')}"
+                )
         for name, low, high in (
             ("rows", 1, _MOST),
             ("columns", 1, _MOST),
@@ -82,7 +86,10 @@ class Piece:
             if not low <= getattr(self, name) <= high:
                 raise ValueError(f"a piece has from {low} to {high} {name}, got {getattr(self, name)}")
         if not 0.0 <= self.base_height <= 0.8 * self.height:
-            raise ValueError(f"the base is from 0 to 0.8 of the height, got {self.base_height:g} m")
+            raise ValueError(
+                f"the base is from {marked_range(0, 0.8)} of the height, got "
+                f"{marked(self.base_height, unit='m')}"
+            )
         self._check_layout()
         if len(self.changes) > _MOST_CHANGES:
             raise ValueError(f"a piece takes up to {_MOST_CHANGES} changes, got {len(self.changes)}")
@@ -97,7 +104,9 @@ class Piece:
                 raise ValueError(f"a row holds from 1 to {_MOST} {row.filling}, got {row.count}")
             for name, share in (("height", row.share), ("width", row.wide)):
                 if not 0.01 <= share <= 100.0:
-                    raise ValueError(f"the share of a row's {name} is from 0.01 to 100, got {share:g}")
+                    raise ValueError(
+                        f"the share of a row's {name} is from {marked_range(0.01, 100)}, got {marked(share)}"
+                    )
         if self.layout and self.layout[0].beside:
             raise ValueError("the first row of a front has none that it could stand beside")
 

@@ -11,6 +11,7 @@ from typing import Final
 
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.materials.handling import time_words
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
 from jug_mingle.core.plan.patterned import patterned, tissue_for
 from jug_mingle.core.plan.rates import laid_minutes
@@ -160,7 +161,7 @@ def _words(layer: Layer, open_time: float | None, unit: Unit, coat: int, heat: C
             f"On, {time_words(layer.dwell) if layer.dwell >= 1 else '30 s'}, and wiped off along the grain."
         )
     if layer.water:
-        said.append(f"{layer.water:g} parts of water to one.")
+        said.append(f"{marked(layer.water)} parts of water to one.")
     if open_time is not None and layer.of.act == "film":
         stays = open_time * heat.factor
         said.append(f"It stays open about {time_words(stays)}: a section at a time, edge to edge.")

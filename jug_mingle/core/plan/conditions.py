@@ -7,6 +7,8 @@ assumed, and says so.
 from dataclasses import dataclass
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked, marked_range
+
 HUMID: Final = 65.0
 """Air is damp from here. [%]"""
 COOL: Final = 15.0
@@ -38,9 +40,12 @@ class Conditions:
 
     def __post_init__(self) -> None:
         if not -40.0 <= self.temperature <= 60.0:
-            raise ValueError(f"the air is from -40 to 60 °C, got {self.temperature:g}")
+            raise ValueError(
+                f"the air is from {marked_range(-40, 60, unit='°C')}, got "
+                f"{marked(self.temperature, unit='°C')}"
+            )
         if not 0.0 <= self.humidity <= 100.0:
-            raise ValueError(f"humidity is from 0 to 100 %, got {self.humidity:g}")
+            raise ValueError(f"humidity is from 0 to 100 %, got {marked(self.humidity)}")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,7 +69,7 @@ def wait_under(air: Conditions, *, wax: bool, water: bool, thin: bool = False) -
         else:
             found.append((1.5, f"damp air ({air.humidity:.0f} %): half as long again, assumed"))
     if air.temperature < COOL:
-        found.append((1.5, f"cool air ({air.temperature:.0f} °C): half as long again, assumed"))
+        found.append((1.5, f"cool air ({marked(air.temperature, '.0f', '°C')}): half as long again, assumed"))
     if air.moving_air and not wax:
         found.append((0.75, "moving air: a quarter less, assumed"))
     if air.dryer and water and thin:
@@ -79,5 +84,8 @@ def open_under(air: Conditions) -> Changed:
     """Return by how much the time changes in which a coat can be worked, and with it the size of a
     section."""
     if air.temperature >= HOT:
-        return Changed(factor=0.5, why=(f"heat ({air.temperature:.0f} °C): work in sections half as large",))
+        return Changed(
+            factor=0.5,
+            why=(f"heat ({marked(air.temperature, '.0f', '°C')}): work in sections half as large",),
+        )
     return Changed(factor=1.0, why=())

@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.plan.coats import LIGHT_USE
 from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.step import Course
@@ -179,7 +180,7 @@ def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
             piece=work.number,
             words=use,
             after=round(cure * 1440),
-            why=f"Its slowest coat cures in {cure:g} days.",
+            why=f"Its slowest coat cures in {marked(cure)} days.",
         )
     )
     return found

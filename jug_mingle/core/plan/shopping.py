@@ -10,6 +10,7 @@ from itertools import combinations_with_replacement
 from math import ceil
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.plan.step import Step
 
 
@@ -132,7 +133,8 @@ def consumables(steps: Iterable[Step]) -> list[Line]:
         good = GOODS[key]
         packs = ceil(amount / good.pack - 1e-9)
         unit = good.unit.removesuffix("es" if good.unit == "brushes" else "s") if packs == 1 else good.unit
-        pack = f"{packs} × {good.pack:g} {good.unit}" if good.pack != 1 else f"{packs} {unit}"
+        whole = _sized(good.pack, good.unit) if good.pack != 1 else ""
+        pack = f"{packs} × {whole}" if whole else _sized(packs, unit)
         found.append(
             Line(
                 key=key, title=good.title, unit=good.unit, needed=amount, there=0.0, buy=pack,
@@ -140,6 +142,12 @@ def consumables(steps: Iterable[Step]) -> list[Line]:
             )
         )  # fmt: skip
     return sorted(found, key=lambda line: list(GOODS).index(line.key))
+
+
+def _sized(amount: float, unit: str) -> str:
+    """Return what a pack holds: a volume may be said in another unit, sheets and metres are sold as they
+    are."""
+    return marked(amount, unit=unit) if unit in ("ml", "l") else f"{amount:g} {unit}"
 
 
 def pot_line(
@@ -151,7 +159,8 @@ def pot_line(
     per_ml = None if price is None else price / 1000.0
     return Line(
         key=key, title=title, unit="ml", needed=needed, there=left or 0.0,
-        buy=" + ".join(f"{size:g} ml" for size in tins), cash=None if per_ml is None else per_ml * sum(tins),
+        buy=" + ".join(marked(size, unit="ml") for size in tins),
+        cash=None if per_ml is None else per_ml * sum(tins),
         share=None if per_ml is None else per_ml * needed,
     )  # fmt: skip
 

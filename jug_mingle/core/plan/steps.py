@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.plan.coats import lay
 from jug_mingle.core.plan.dangers import Around, with_cautions
 from jug_mingle.core.plan.finishing import Milestone, finish, milestones
@@ -200,7 +201,7 @@ def added(steps: Steps, one: Added) -> Steps:
     if any(step.key == one.key for step in steps.steps):
         return steps
     if not 1.0 <= one.minutes <= 600.0:
-        raise ValueError(f"a step takes from 1 to 600 minutes, got {one.minutes:g}")
+        raise ValueError(f"a step takes from 1 to 600 minutes, got {marked(one.minutes)}")
     step = Step(
         key=one.key,
         piece=one.piece,

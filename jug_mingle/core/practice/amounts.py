@@ -13,6 +13,7 @@ from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.stack import Finish
 from jug_mingle.core.materials.handling import CARRIES_NOTHING, Facts, keeps_words
 from jug_mingle.core.materials.kinds import kind_of
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.ways import WAYS
@@ -57,7 +58,8 @@ def paint_needed(area: float, *, coats: int, spread_rate: float, margin: float =
     if not (0.0 <= area < 1000.0 and 1 <= coats <= 12 and spread_rate > 0.0 and 0.0 <= margin <= 1.0):
         raise ValueError(
             f"an area from 0 m², 1 to 12 coats, a spread rate above 0 and a margin up to 100 % are needed, "
-            f"got {area:g} m², {coats} coats, {spread_rate:g} m²/l and {100 * margin:g} %"
+            f"got {marked(area, unit='m²')}, {coats} coats, {marked(spread_rate)} m²/l and "
+            f"{marked(100 * margin)} %"
         )
     return 1000.0 * area * coats / spread_rate * (1.0 + margin)
 

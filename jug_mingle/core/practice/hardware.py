@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Final, Literal
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.pieces.forms import Piece
 from jug_mingle.core.pieces.solids import Front
 
@@ -58,9 +59,12 @@ class Hardware:
             raise ValueError(f"a front has one handle or two, got {self.each} and {self.old_each}")
         for apart in (self.old_apart, self.new_apart):
             if not 0.0 <= apart <= _MOST_APART:
-                raise ValueError(f"holes are from 0 to {_MOST_APART:g} mm apart, got {apart:g}")
+                raise ValueError(
+                    f"holes are from 0 to {marked(_MOST_APART, unit='mm')} apart, got "
+                    f"{marked(apart, unit='mm')}"
+                )
         if not 0.0 <= self.price <= 1e6:
-            raise ValueError(f"a price is from 0, got {self.price:g}")
+            raise ValueError(f"a price is from 0, got {marked(self.price)}")
 
     @classmethod
     def of(cls, spec: dict[str, Any] | None) -> "Hardware":
@@ -107,7 +111,9 @@ def places(width: float, each: int, apart: float) -> tuple[float, ...]:
         for side in ((0.0,) if apart == 0.0 else (-0.5 * apart, 0.5 * apart))
     ]
     if min(found) < SAME_HOLE or (each == 2 and apart > 0.5 * width):
-        raise ValueError(f"holes {apart:g} mm apart do not fit a front {width:.0f} mm wide")
+        raise ValueError(
+            f"holes {marked(apart, unit='mm')} apart do not fit a front {marked(width, '.0f', 'mm')} wide"
+        )
     return tuple(found)
 
 

@@ -15,6 +15,7 @@ from jug_mingle.core.finishes.fields import share_left
 from jug_mingle.core.finishes.generic import WAXES
 from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish, evenly
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.hiding import CLOSE_WITHIN, HIDDEN_WITHIN, coats_to_hide, contrast_ratio
@@ -151,7 +152,8 @@ def _blend(
             )
     elif way.length < 6.0:
         yield (
-            f"{first.name} and {last.name} are so near that the blend will hardly show: {way.length:.1f}.",
+            f"{first.name} and {last.name} are so near that the blend will hardly show: "
+            f"{marked(way.length, '.1f')}.",
             "Under about 6 it looks like one colour.",
         )
     yield from _takes_over(layer, samples, zone, light)
@@ -208,8 +210,8 @@ def _contrast(
     apart = float(delta_E_CIE2000(before, after))
     if apart < FAINT:
         yield (
-            f"{film.name} will barely be seen: {apart:.1f}.",
-            "Under about 2.5 only a raking light shows it.",
+            f"{film.name} will barely be seen: {marked(apart, '.1f')}.",
+            f"Under about {marked(2.5)} only a raking light shows it.",
         )
     elif apart > STARK and layer.kind == "wax":
         yield (
@@ -251,7 +253,10 @@ def _wash(finish: Finish, place: int, zone: str, light: Light) -> Iterator[tuple
             f"It hides {100 * hides:.0f} % of what lies below; thin it (1 : 2 is common) or wipe it sooner.",
         )
     elif from_bare < 2.0:
-        yield "So thin that it will hardly be seen.", f"It changes what lies below by {from_bare:.1f}."
+        yield (
+            "So thin that it will hardly be seen.",
+            f"It changes what lies below by {marked(from_bare, '.1f')}.",
+        )
 
 
 def _hides(finish: Finish, place: int, zones: Sequence[str], light: Light) -> Iterator[tuple[str, str]]:
@@ -348,7 +353,7 @@ def _sealed(finish: Finish, zones: Sequence[str], light: Light) -> list[Remark]:
             return [
                 Remark(
                     layer=place, weight="advice",
-                    words=f"{layer.of.title} makes it {deeper}, by {apart:.1f}.",
+                    words=f"{layer.of.title} makes it {deeper}, by {marked(apart, '.1f')}.",
                     why=f"{why} Judge the colour sealed, not raw.",
                 )
             ]  # fmt: skip

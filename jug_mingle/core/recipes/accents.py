@@ -9,6 +9,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
+from jug_mingle.core.measuring.marked import marked
 
 Lab = FloatArray
 
@@ -109,6 +110,6 @@ def loudness(Lab_of: Lab, around: Lab, share: float) -> tuple[float, str]:
     four times as large counts twice. Assumed; what counts is the order.
     """
     if not 0.0 <= share <= 1.0:
-        raise ValueError(f"a share of an area is from 0 to 1, got {share:g}")
+        raise ValueError(f"a share of an area is from 0 to 1, got {marked(share)}")
     value = float(delta_E_CIE2000(Lab_of, around)) * float(np.sqrt(share))
     return value, next(word for limit, word in _LOUD if value < limit)

@@ -14,6 +14,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette, masstones, palette_of, predict
+from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess
@@ -176,7 +177,7 @@ def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequ
     if nearest is None or nearest.expected > min(_HELPS * shown, OUT_OF_REACH):
         return ""
     name = shelf.materials[shelf.index(nearest.pours[0].key)].name
-    off = f"{nearest.expected:.1f}"
+    off = f"{marked(nearest.expected, '.1f')}"
     return f"{name} alone would be about {off} off, but too little of it is left for this batch."
 
 
@@ -187,22 +188,30 @@ def nearest_words(lack: Lack | None) -> str:
         return ""
     if lack.short:
         names = " and ".join(lack.short)
-        help_ = f" There is too little left of {names} for this batch: with enough of it, {lack.with_it:.1f}."
+        help_ = (
+            f" There is too little left of {names} for this batch: with enough of it, "
+            f"{marked(lack.with_it, '.1f')}."
+        )
         return f"The nearest that the tins still give is {_how(lack)}.{help_}"
     scale = ""
     if lack.finer is not None:
         scale = (
-            f" Weighed on a scale the same tins come to {difference_words(lack.finer)}, {lack.finer:.1f} off."
+            f" Weighed on a scale the same tins come to {difference_words(lack.finer)}, "
+            f"{marked(lack.finer, '.1f')} off."
         )
     if lack.finer is not None and lack.finer < OUT_OF_REACH:
         return f"Measured in {lack.measured} the nearest is {_how(lack)}.{scale}"
     which = f"stronger or purer {lack.family}" if lack.stronger else lack.family
-    help_ = f" A {which} on the shelf would help most: {lack.with_it:.1f} with it." if lack.family else ""
+    help_ = (
+        f" A {which} on the shelf would help most: {marked(lack.with_it, '.1f')} with it."
+        if lack.family
+        else ""
+    )
     return f"The shelf does not reach this colour. The nearest is {_how(lack)}.{scale}{help_}"
 
 
 def _how(lack: Lack) -> str:
-    return f"{difference_words(lack.nearest)}, {lack.nearest:.1f} off: {lack.misses}"
+    return f"{difference_words(lack.nearest)}, {marked(lack.nearest, '.1f')} off: {lack.misses}"
 
 
 def unsure_words(recipes: Sequence[Recipe]) -> str:
@@ -212,6 +221,7 @@ def unsure_words(recipes: Sequence[Recipe]) -> str:
     if best is None or best.worst >= OUT_OF_REACH or best.expected < max(OUT_OF_REACH, _UNSURE * best.worst):
         return ""
     return (
-        f"These tins reach it, {best.worst:.1f} off as computed, but they are little known: it may turn out "
-        f"{best.low:.1f} to {best.high:.1f} off. Mix a spoonful first."
+        f"These tins reach it, {marked(best.worst, '.1f')} off as computed, but they are little known: "
+        "it may turn out "
+        f"{marked_range(best.low, best.high, '.1f')} off. Mix a spoonful first."
     )

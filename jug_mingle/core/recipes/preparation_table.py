@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Final
 
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.uptake import SHORTEST, WIPES, Laying
 from jug_mingle.core.recipes.preparations import WATER_KIND, Preparation, Role
 
@@ -187,7 +188,7 @@ def own_preparation(
     found = []
     for n, (name, kind, parts) in enumerate(roles, start=1):
         if not 0.0 < parts <= 1000.0:
-            raise ValueError(f"the parts of {name} must be above 0 and up to 1000, got {parts:g}")
+            raise ValueError(f"the parts of {name} must be above 0 and up to 1000, got {marked(parts)}")
         alike = next((kinds for kinds in _ALIKE if kind in kinds), (kind,))
         found.append(_role(f"part_{n}", name, alike, parts))
     names = ", then ".join(name for name, _, _ in roles)

@@ -11,6 +11,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import WATER_MOST, LaidFilm, body_over
 from jug_mingle.core.evidence.mixtures import main_kind
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import check_batch, lowest_terms
 from jug_mingle.core.optics.film import R_seen
@@ -64,9 +65,9 @@ class Role:
     def breaks(self, parts: float) -> str:
         """Return what breaks with so many parts; nothing within what holds."""
         if self.low is not None and parts < self.low - 1e-9:
-            return f"Less {self.title} than {self.low:g}: {self.below}."
+            return f"Less {self.title} than {marked(self.low)}: {self.below}."
         if self.high is not None and parts > self.high + 1e-9:
-            return f"More {self.title} than {self.high:g}: {self.above}."
+            return f"More {self.title} than {marked(self.high)}: {self.above}."
         return ""
 
 
@@ -215,7 +216,7 @@ def _parts(preparation: Preparation, parts: Mapping[str, float]) -> dict[str, fl
     for role in preparation.roles:
         if not (np.isfinite(known[role.key]) and 0.0 < known[role.key] <= 1000.0):
             raise ValueError(
-                f"the parts of {role.title} must be above 0 and up to 1000, got {known[role.key]:g}"
+                f"the parts of {role.title} must be above 0 and up to 1000, got {marked(known[role.key])}"
             )
     return known
 

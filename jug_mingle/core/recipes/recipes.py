@@ -8,6 +8,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour, shared_out
 from jug_mingle.core.measuring.tools import lowest_terms
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess, model_errors, pour_factors
@@ -41,8 +42,9 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         unit = wishes.tool.unit(max(shelf.materials[place].mass_density for place in group))
         if unit is not None and unit > wishes.batch / 2:
             raise ValueError(
-                f"the smallest amount of the {wishes.tool.title} ({unit:g} ml) is too coarse for "
-                f"{wishes.batch:g} ml: "
+                f"the smallest amount of the {wishes.tool.title} ({marked(unit, unit='ml')}) is too "
+                "coarse for "
+                f"{marked(wishes.batch, unit='ml')}: "
                 "mix a larger batch or take a finer tool"
             )
         most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)

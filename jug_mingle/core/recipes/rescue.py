@@ -18,6 +18,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette
 from jug_mingle.core.evidence.readings import Reading
 from jug_mingle.core.materials.material import may_mix
+from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, Tool
 from jug_mingle.core.optics.film import K_over_S, R_body
@@ -228,7 +229,9 @@ def advise(
         The target counts as reached within this expected CIEDE2000.
     """
     if most_ml < pot.ml:
-        raise ValueError(f"the jug holds {most_ml:g} ml, and {pot.ml:g} ml are in it already")
+        raise ValueError(
+            f"the jug holds {marked(most_ml, unit='ml')}, and {marked(pot.ml, unit='ml')} are in it already"
+        )
     goal = target.goal
     options = [_as_read(pot, goal)]
     places = _may_add(shelf, in_pot, avoid)
@@ -368,7 +371,7 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
 def _words(best: Rescue, as_it_is: Rescue, tolerance: float) -> str:
     if best.expected <= tolerance:
         return "It is right as it is." if not best.additions else "This brings it home."
-    near = f"{best.expected:.1f}"
+    near = f"{marked(best.expected, '.1f')}"
     if best.additions and best.expected < 0.7 * as_it_is.expected:
         return f"This brings it to about {near}; nearer it will not come with what stands on the shelf."
     name = describe(R_to_Lab(as_it_is.R))

@@ -2,9 +2,11 @@
 
 import unittest
 
+from jug_mingle.core.measuring.marked import marked, marked_range, plain
 from jug_mingle.core.measuring.saying import Saying
 
 METRIC, US = Saying(), Saying(unit="fl_oz", temperature="F", currency="$")
+COMMA = Saying(numbers="comma")
 
 
 class SayingTest(unittest.TestCase):
@@ -31,7 +33,21 @@ class SayingTest(unittest.TestCase):
         comma = Saying(numbers="comma", currency="€")
         self.assertEqual(comma.money(1234.5), "€ 1234,50")
         self.assertEqual(comma.amount(12.5), "12,5 ml")
-        self.assertEqual(
-            comma.words("about 1.4, likely 0.8–2.6. Dry it."), "about 1,4, likely 0,8–2,6. Dry it."
-        )
         self.assertEqual(METRIC.money(3.0), "3.00")
+
+    def test_values_in_sentences(self) -> None:
+        """Each is said in the person's own units, by NIST Handbook 44, appendix C; °F by definition."""
+        tall = f"It is {marked(0.9144, 'g', 'm')} high, the moulding {marked(12.7, 'g', 'mm')}."
+        warm = f"From {marked_range(10, 21.5, 'g', '°C')}, {marked(59.147, '.0f', 'ml')} of “Tin 1.5”."
+        far = f"About {marked(1.44, '.1f')} off, {marked(12.0, '.0f')} steps, {marked(0.5, 'g', 'g')}."
+        said = [[one.told(words) for words in (tall, warm, far)] for one in (METRIC, US, COMMA)]
+        self.assertEqual(said[0][0], "It is 91.4 cm high, the moulding 12.7 mm.")
+        self.assertEqual(said[0][1], "From 10 to 21.5 °C, 59 ml of “Tin 1.5”.")
+        self.assertEqual(said[1][0], "It is 36 in high, the moulding 0.5 in.")
+        self.assertEqual(said[1][1], "From 50 to 71 °F, 2 fl oz of “Tin 1.5”.")
+        self.assertEqual(said[2][1], "From 10 to 21,5 °C, 59 ml of “Tin 1.5”.")
+        self.assertEqual(
+            [one[2] for one in said],
+            ["About 1.4 off, 12 steps, 0.5 g."] * 2 + ["About 1,4 off, 12 steps, 0,5 g."],
+        )
+        self.assertEqual(plain(warm), "From 10 to 21.5 °C, 59 ml of “Tin 1.5”.")

@@ -1,7 +1,6 @@
 import createClient from 'openapi-fetch'
 
-import { saying, written } from '../shared/say/numbers'
-import { told } from '../shared/say/lengths'
+import { inOwnWords } from '../shared/say/marked'
 import { reach } from './reach'
 import type { components, paths } from './schema'
 
@@ -36,30 +35,18 @@ interface Answer<T> {
   response: Response
 }
 
-/** What of an answer is read by people, and has numbers in it. */
-const READ = /^(words|said|likely|why|how|keeps|wait|amount|sureness|expect|unlikely|helps|because)$/
-
-/** An answer with the numbers in its words written as the person writes them. */
-function inOwnNumbers(said: unknown, name = ''): unknown {
-  if (saying.value.numbers === 'point') return said
-  if (typeof said === 'string') return READ.test(name) ? written(said) : said
-  if (Array.isArray(said)) return said.map((one) => inOwnNumbers(one, name))
-  if (said === null || typeof said !== 'object') return said
-  return Object.fromEntries(Object.entries(said).map(([key, one]) => [key, inOwnNumbers(one, key)]))
-}
-
-/** Return what a request gave, or throw an ApiError with the server's words. */
+/** Return what a request gave, its sentences in the units that were set, or throw an ApiError with the server's words. */
 export function unwrap<T>(answer: Answer<T>): T {
-  if (answer.response.ok) return inOwnNumbers(answer.data) as T
+  if (answer.response.ok) return inOwnWords(answer.data as T)
   throw problem(answer.error, answer.response.status)
 }
 
 function problem(error: unknown, status: number): ApiError {
   const said = error as Partial<Schemas['Problem']> | undefined
   return new ApiError(
-    said?.detail ? told(said.detail) : `The program gave no answer (${status.toString()}).`,
+    said?.detail ? inOwnWords(said.detail) : `The program gave no answer (${status.toString()}).`,
     status,
-    said?.fields ?? {},
+    inOwnWords(said?.fields ?? {}),
   )
 }
 
@@ -78,5 +65,5 @@ export async function sendFile<T>(address: string, file: Blob, signal?: AbortSig
   const response = await reach(address, { method: 'POST', body: file, ...(signal ? { signal } : {}) })
   const body: unknown = await response.json()
   if (!response.ok) throw problem(body, response.status)
-  return body as T
+  return inOwnWords(body as T)
 }

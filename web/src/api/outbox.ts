@@ -1,3 +1,4 @@
+import { inOwnWords } from '../shared/say/marked'
 import { createStore, del, entries, set, update } from 'idb-keyval'
 import { readonly, ref } from 'vue'
 
@@ -223,5 +224,7 @@ async function goesOn(write: Write, refused: (words: string) => void): Promise<b
 async function reasonOf(response: Response): Promise<string> {
   const said: unknown = await response.json().catch(() => undefined)
   const detail = (said as { detail?: unknown } | undefined)?.detail
-  return typeof detail === 'string' ? detail : `the program answered ${response.status.toString()}`
+  return typeof detail === 'string'
+    ? inOwnWords(detail)
+    : `the program answered ${response.status.toString()}`
 }

@@ -1,3 +1,4 @@
+import { inOwnWords } from './say/marked'
 import { useEventListener } from '@vueuse/core'
 
 import { preferences } from './preferences'
@@ -23,7 +24,7 @@ async function openPrint(address: string) {
       return
     }
     page?.close()
-    const { detail } = (await answer.json()) as { detail: string }
+    const { detail } = inOwnWords((await answer.json()) as { detail: string })
     if (detail.includes(LACKS)) {
       const anyway = `${address}${address.includes('?') ? '&' : '?'}anyway=true`
       say(detail, undefined, { text: 'Print it all the same', act: () => window.open(anyway, '_blank') })

@@ -1,3 +1,4 @@
+import { inOwnWords } from './say/marked'
 import { computed, type MaybeRefOrGetter, onScopeDispose, ref, type Ref, toValue, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 
@@ -88,7 +89,7 @@ export function usePicture(ask: MaybeRefOrGetter<PictureAsk | undefined>) {
               body: JSON.stringify(wanted.body),
             }),
       })
-      if (!response.ok) throw new Error(((await response.json()) as { detail: string }).detail)
+      if (!response.ok) throw new Error(inOwnWords(((await response.json()) as { detail: string }).detail))
       const picture = await response.blob()
       if (!wanted.sketch && before === changes) keepPicture(key, picture)
       if (number > shown && !mine.signal.aborted) show(picture, number)

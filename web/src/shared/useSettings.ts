@@ -46,6 +46,7 @@ export function useSettings() {
 /** Keep in this browser what the settings say; a unit that was chosen here before they were is set. */
 export function useSettingsHere() {
   const { settings, set } = useSettings()
+  const queries = useQueryClient()
   watch(settings, (now) => {
     if (!now) return
     const { unit } = preferences.value
@@ -54,6 +55,7 @@ export function useSettingsHere() {
       return
     }
     const { keys, sound, motion } = now
+    const before = JSON.stringify(preferences.value.saying) + preferences.value.unit
     prefer({
       unit: now.unit ?? unit,
       saying: {
@@ -66,6 +68,9 @@ export function useSettingsHere() {
       sound,
       motion,
     })
+    // What was read before stands in other units.
+    if (before !== JSON.stringify(preferences.value.saying) + preferences.value.unit)
+      void queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'settings' })
   })
 }
 

@@ -3,7 +3,6 @@ import { computed } from 'vue'
 
 import KeptInput from '../../shared/KeptInput.vue'
 import { readNumber, readTemperature, temperatureToType, temperatureUnit } from '../../shared/say/numbers'
-import { told } from '../../shared/say/lengths'
 import { useDevices } from '../../shared/useSettings'
 import { sayWrong } from '../../shared/useNotice'
 import type { Plan, PlanActs } from './usePlan'
@@ -87,7 +86,7 @@ const local = computed(() => {
         >{{ devices?.weather ? 'by the forecast again' : 'as it usually is again' }}</BButton
       >
     </p>
-    <p v-for="one in air.says" :key="one">{{ told(one) }}.</p>
+    <p v-for="one in air.says" :key="one">{{ one }}.</p>
   </div>
 </template>
 

@@ -41,11 +41,9 @@ export function typedOrNothing(text: string): number | null {
 /** How things are said here: units, paper and numbers, as the settings have them (`useSettings`). */
 export const saying = computed(() => preferences.value.saying)
 
-const DECIMAL = /(?<=\d)\.(?=\d)/g
-
-/** Words with their numbers written as the person writes them. */
-export function written(words: string): string {
-  return saying.value.numbers === 'comma' ? words.replace(DECIMAL, ',') : words
+/** A number, formatted, as the person writes it. */
+export function written(number: string): string {
+  return saying.value.numbers === 'comma' ? number.replace('.', ',') : number
 }
 
 /** A number with so many places after the point, at most. */

@@ -6,6 +6,7 @@ import { api, type Schemas, unwrap } from '../../../api/client'
 import { reach } from '../../../api/reach'
 import ErrorLine from '../../../shared/ErrorLine.vue'
 import LengthInput from '../../../shared/LengthInput.vue'
+import { inOwnWords } from '../../../shared/say/marked'
 import SheetModal from '../../../shared/SheetModal.vue'
 import WorkLine from '../../../shared/WorkLine.vue'
 import { boxOf } from './layouts'
@@ -89,7 +90,7 @@ async function read(event: Event) {
       method: 'POST',
       body: chosen,
     })
-    const said = (await answer.json()) as Schemas['MotifOut'] & { detail?: string }
+    const said = inOwnWords((await answer.json()) as Schemas['MotifOut'] & { detail?: string })
     if (!answer.ok) throw new Error(said.detail ?? 'This drawing could not be read.')
     return said
   })
