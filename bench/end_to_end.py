@@ -66,9 +66,9 @@ def recipes(data: Path) -> None:
         wishes = Wishes(batch=500.0, tool=tool("parts"))
         times += seconds(lambda target=target, wishes=wishes: find_recipes(shelf, target, wishes), runs=3)  # type: ignore[misc]
         palette = palette_of(shelf, usable(shelf, wishes)[0])
-        best = min(exhaustive(palette, target.goal, pots=pots, parts=12).miss for pots in (1, 2, 3))
+        best = min(exhaustive(palette, target.goal, batches=batches, parts=12).miss for batches in (1, 2, 3))
         found = min(
-            best_candidates(palette, target.goal, pots=n, parts=12, units=None)[0].miss for n in (1, 2, 3)
+            best_candidates(palette, target.goal, batches=n, parts=12, units=None)[0].miss for n in (1, 2, 3)
         )
         gaps.append(found - best)
     table(

@@ -23,7 +23,7 @@ from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.optics.hiding import HIDDEN_WITHIN, coats_to_hide
 from jug_mingle.core.recipes.assessment import PREDICTION_ERROR
 from jug_mingle.core.recipes.recipes import find_recipes
-from jug_mingle.core.recipes.rescue import advise, read_pot
+from jug_mingle.core.recipes.rescue import advise, read_batch
 from jug_mingle.core.recipes.wishes import Target, Wishes
 
 NAMES = list(PAINTS)
@@ -64,9 +64,9 @@ def readings(
         evidence.append(Reading(key=name, volumes=((name, 1.0),), swatches=(Swatch(seen=seen),), noise=said))
         if tints and name != "white":
             seen = read(found["tint"][place], noise, rng, spectrum=spectrum)
-            pot = ((name, 1.0), ("white", 4.0))
+            batch = ((name, 1.0), ("white", 4.0))
             evidence.append(
-                Reading(key=f"{name} tint", volumes=pot, swatches=(Swatch(seen=seen),), noise=said)
+                Reading(key=f"{name} tint", volumes=batch, swatches=(Swatch(seen=seen),), noise=said)
             )
     return evidence
 
@@ -139,18 +139,18 @@ def learning(found: dict[str, FloatArray]) -> None:
             r for r in readings(found, 0.5, rng, tints=False) if r.volumes[0][0] in {m.key for m in chosen}
         ]
         shelf = characterise(chosen, evidence)
-        pots, tests = ([np.exp(rng.uniform(0, np.log(12.0), 4)) for _ in range(n)] for n in (3, 6))
-        for number, pot in enumerate(pots):
-            seen = read(_mix_seen(lab, found, places, pot), 0.5, rng)
-            volumes = tuple((m.key, float(v)) for m, v in zip(chosen, pot, strict=True))
+        batches, tests = ([np.exp(rng.uniform(0, np.log(12.0), 4)) for _ in range(n)] for n in (3, 6))
+        for number, batch in enumerate(batches):
+            seen = read(_mix_seen(lab, found, places, batch), 0.5, rng)
+            volumes = tuple((m.key, float(v)) for m, v in zip(chosen, batch, strict=True))
             evidence.append(
                 Reading(key=f"pot {number}", volumes=volumes, swatches=(Swatch(seen=seen),), noise=0.5)
             )
         learnt = characterise(chosen, evidence, start=shelf)
-        for pot in tests:
-            true = R_to_Lab(_mix_seen(lab, found, places, pot))
+        for batch in tests:
+            true = R_to_Lab(_mix_seen(lab, found, places, batch))
             for one, kept in ((shelf, before), (learnt, after)):
-                kept.append(float(delta_E_CIE2000(R_to_Lab(mixed(one, pot / pot.sum())), true)))
+                kept.append(float(delta_E_CIE2000(R_to_Lab(mixed(one, batch / batch.sum())), true)))
     table(
         "Learning: four paints known by masstones, then three batches read (12 draws, 6 further mixes each)",
         ["figure", "before", "after", "left", "aim"],
@@ -163,9 +163,9 @@ def learning(found: dict[str, FloatArray]) -> None:
 
 
 def _mix_seen(
-    lab: Laboratory, found: dict[str, FloatArray], places: list[int], pot: FloatArray
+    lab: Laboratory, found: dict[str, FloatArray], places: list[int], batch: FloatArray
 ) -> FloatArray:
-    return lab.seen(np.tensordot(pot / pot.sum(), found["films"][places], 1))
+    return lab.seen(np.tensordot(batch / batch.sum(), found["films"][places], 1))
 
 
 def hiding(found: dict[str, FloatArray]) -> None:
@@ -246,7 +246,7 @@ def rescues(found: dict[str, FloatArray]) -> None:
             outcome[round_].append(float(delta_E_CIE2000(R_to_Lab(true), R_to_Lab(R))))
             if round_ == 2:
                 break
-            pot = read_pot(
+            batch = read_batch(
                 shelf,
                 Reading(
                     key="strip", volumes=tuple(asked.items()), swatches=(Swatch(seen=read(true, 0.5, rng)),),
@@ -254,7 +254,7 @@ def rescues(found: dict[str, FloatArray]) -> None:
                 ),
             )  # fmt: skip
             advice = advise(
-                shelf, pot, target, tool=tool("syringe"), in_pot=list(asked), most_ml=1500.0, tolerance=1.0
+                shelf, batch, target, tool=tool("syringe"), in_jug=list(asked), most_ml=1500.0, tolerance=1.0
             )
             for pour in advice.best.additions:
                 asked[pour.key] = asked.get(pour.key, 0.0) + pour.ml

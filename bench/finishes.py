@@ -56,7 +56,7 @@ def shelf_films(data: Path) -> list[Film]:
     database = open_database(data)
     with database.read() as session:
         shelf = fitted_shelf(session)
-        keys = [pot.key for pot in TINS if shelf.materials[shelf.index(pot.key)].kind.optical == "hiding"]
+        keys = [tin.key for tin in TINS if shelf.materials[shelf.index(tin.key)].kind.optical == "hiding"]
         films = [film_of(shelf, key, (Pour(key=key, parts=1, ml=1.0),)) for key in keys]
     database.close()
     return films

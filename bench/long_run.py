@@ -88,17 +88,17 @@ def kills(times: int = 200) -> None:
         prepare_demo(Path(folder))
         rng = np.random.default_rng(5)
         process, address = serve(Path(folder))
-        pot = ask(address, "/api/mixes/1/pots", {"jug": "bucket"})["id"]
+        batch = ask(address, "/api/mixes/1/batches", {"jug": "bucket"})["id"]
         made = 0
         for _ in range(times):
-            stand = ask(address, f"/api/pots/{pot}")
+            stand = ask(address, f"/api/batches/{batch}")
             material = stand["steps"][0]["material"]
             body = {"place": made, "material": material, "ml": 1.0, "how": "scale"}
             answered = []
 
             def send(address: str = address, body: dict = body, answered: list = answered) -> None:  # type: ignore[type-arg]
                 try:
-                    answered.append(ask(address, f"/api/pots/{pot}/pours", body))
+                    answered.append(ask(address, f"/api/batches/{batch}/pours", body))
                 except Exception:
                     return
 
@@ -109,7 +109,7 @@ def kills(times: int = 200) -> None:
             process.wait()
             thread.join()
             process, address = serve(Path(folder))
-            now = sum(step["made"] for step in ask(address, f"/api/pots/{pot}")["steps"])
+            now = sum(step["made"] for step in ask(address, f"/api/batches/{batch}")["steps"])
             lost += int(bool(answered) and now < made + 1)
             doubled += int(now > made + 1)
             unconfirmed += int(not answered and now == made + 1)

@@ -28,7 +28,7 @@ from jug_mingle.core.measuring.tools import Tool, tool
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.recipes.assessment import DRAWS, assess
 from jug_mingle.core.recipes.recipes import find_recipes
-from jug_mingle.core.recipes.rescue import RESCUED, advise, read_pot
+from jug_mingle.core.recipes.rescue import RESCUED, advise, read_batch
 from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.core.recipes.wishes import Target, Wishes
 
@@ -274,7 +274,7 @@ def _rescued(
         other = R_to_Lab(np.clip(world.truth["mix"][int(rng.integers(300))], 1e-4, 1.0))
         if delta_E_CIE2000(other, seen) > 10.0:
             doubts[1].append(unexplained(shelf, replace(strip, swatches=(Swatch(seen=other),))))
-        advice = advise(shelf, read_pot(shelf, strip), target, tool=by, in_pot=list(asked), most_ml=1500.0)
+        advice = advise(shelf, read_batch(shelf, strip), target, tool=by, in_jug=list(asked), most_ml=1500.0)
         band = (advice.best.low, advice.best.high)
         for pour in advice.best.additions:
             asked[pour.key] = asked.get(pour.key, 0.0) + pour.ml

@@ -19,7 +19,7 @@ from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.recipes import find_recipes
-from jug_mingle.core.recipes.rescue import advise, read_pot
+from jug_mingle.core.recipes.rescue import advise, read_batch
 from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.browser.support import Server, launch
 
@@ -62,7 +62,7 @@ def people(jobs: int = 100) -> None:
                     noise=0.6, pour_error=max(error, 0.08),
                 )  # fmt: skip
                 advice = advise(
-                    shelf, read_pot(shelf, strip), Target(R=R), tool=tool("syringe"), in_pot=list(asked),
+                    shelf, read_batch(shelf, strip), Target(R=R), tool=tool("syringe"), in_jug=list(asked),
                     most_ml=2000.0, tolerance=1.2,
                 )  # fmt: skip
                 for pour in advice.best.additions:

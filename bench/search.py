@@ -105,7 +105,7 @@ def speed() -> None:
     for count, aim in ((10, ""), (20, ""), (40, "150"), (80, ""), (200, "1000")):
         rng = np.random.default_rng(count)
         shelf = known(count, rng)
-        wishes = Wishes(batch=480.0, tool=tool("spoons"), most_pots=4)
+        wishes = Wishes(batch=480.0, tool=tool("spoons"), most_tins=4)
         wanted = [Target(R=R, lights=LIGHTS) for R in [*targets(2, rng), *targets(24, rng)]]
         times = [_least_cpu(partial(find_recipes, shelf, target, wishes)) for target in wanted][2:]
         rows.append([count, ms(times), ms(times, 0.95), aim])
@@ -121,7 +121,7 @@ def speed() -> None:
 def optimality() -> None:
     """Against trying every ratio of up to twelve parts: colours within reach, half of them, and any, on paper
     and by what is expected over drawn shelves (eight draws)."""
-    for title, tins, pots, mixed, likely in (
+    for title, tins, tins, mixed, likely in (
         ("24 tins, up to three, one sheen", 24, 3, False, False),
         ("24 tins, up to three, mixed sheens and strengths", 24, 3, True, False),
         ("40 tins, up to three, mixed sheens and strengths", 40, 3, True, False),
@@ -132,7 +132,7 @@ def optimality() -> None:
         for _ in range(_TARGETS // 20):
             here = _shelf_of(tins, rng, mixed=mixed)
             wanted = [*targets(10, rng), *(_any_colour(rng) for _ in range(10))]
-            gaps += [_gap(here, R, _drawn(here, rng) if likely else None, pots) for R in wanted]
+            gaps += [_gap(here, R, _drawn(here, rng) if likely else None, tins) for R in wanted]
         near = int(np.sum(np.array(gaps) <= 0.1))
         table(
             "Search against exhaustive search, worst of two lights",
@@ -157,13 +157,13 @@ def optimality() -> None:
 def _found(begin: Callable[[], Search]) -> None:
     """Search for one, two and three tins."""
     search = begin()
-    for pots in (1, 2, 3):
-        search.best(pots)
+    for tins in (1, 2, 3):
+        search.best(tins)
 
 
 def _all_tried(here: Palette, goal: Goal, drawn: Misses | None) -> None:
-    for pots in (1, 2, 3):
-        exhaustive(here, goal, pots=pots, parts=12, drawn=drawn)
+    for tins in (1, 2, 3):
+        exhaustive(here, goal, tins=tins, parts=12, drawn=drawn)
 
 
 def _shelf_of(count: int, rng: np.random.Generator, *, mixed: bool) -> Palette:
@@ -188,15 +188,15 @@ def _drawn(here: Palette, rng: np.random.Generator) -> tuple[FloatArray, FloatAr
     return K, np.broadcast_to(here.S, K.shape)
 
 
-def _gap(here: Palette, R: FloatArray, draws: tuple[FloatArray, FloatArray] | None, pots: int) -> float:
+def _gap(here: Palette, R: FloatArray, draws: tuple[FloatArray, FloatArray] | None, tins: int) -> float:
     goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
     drawn = None
     if draws is not None:
         drawn = Misses(K=draws[0], S=draws[1], solids=here.solids, veil=here.veil, goal=goal)
     search = Search(here, goal, parts=12, units=None, drawn=drawn)
-    counts = range(1, pots + 1)
+    counts = range(1, tins + 1)
     found = min(one.expected for n in counts for one in search.best(n))
-    return found - min(exhaustive(here, goal, pots=n, parts=12, drawn=drawn).expected for n in counts)
+    return found - min(exhaustive(here, goal, tins=n, parts=12, drawn=drawn).expected for n in counts)
 
 
 def _least_cpu(act: Callable[[], object]) -> float:
@@ -222,12 +222,12 @@ def _evolved(tins: int) -> None:
     for R in targets(8, rng):
         goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
         start = time.perf_counter()
-        found = best_candidates(here, goal, pots=3, parts=12, units=500.0)[0].miss
+        found = best_candidates(here, goal, tins=3, parts=12, units=500.0)[0].miss
         fast = time.perf_counter() - start
 
         def cost(x: FloatArray, goal: Goal = goal) -> FloatArray:
-            pots = np.minimum(x[:3].T.astype(int), here.size - 1)
-            return np.atleast_1d(goal.miss(here.seen_of(np.exp(x[3:].T), pots)))
+            tins = np.minimum(x[:3].T.astype(int), here.size - 1)
+            return np.atleast_1d(goal.miss(here.seen_of(np.exp(x[3:].T), tins)))
 
         start = time.perf_counter()
         bounds = [(0, here.size)] * 3 + [(-5.0, 0.0)] * 3
@@ -257,10 +257,10 @@ def updates() -> None:
     first = time.perf_counter() - start
     times = []
     for number in range(10):
-        chosen, pot = rng.choice(40, 3, replace=False), rng.uniform(0.2, 1.0, 3)
-        c = pot / pot.sum()
+        chosen, tin = rng.choice(40, 3, replace=False), rng.uniform(0.2, 1.0, 3)
+        c = tin / tin.sum()
         R = R_seen(R_infinity(K=c @ K[chosen], S=c @ S[chosen]), 1.0)
-        volumes = tuple((f"pot {n}", float(v)) for n, v in zip(chosen, pot, strict=True))
+        volumes = tuple((f"pot {n}", float(v)) for n, v in zip(chosen, tin, strict=True))
         evidence.append(
             Reading(
                 key=f"pot {number}",

@@ -351,7 +351,7 @@ def match(
         str, typer.Option("--target", help='"#4f7f80", "L a b", or a file of wavelengths and reflectances.')
     ],
     shelf: Annotated[Path, typer.Option("--shelf", help="A shelf file (see docs/examples/shelf.json).")],
-    pots: Annotated[int, typer.Option("--pots", help="At most so many tins, 1 to 4.")] = 3,
+    tins: Annotated[int, typer.Option("--tins", "--pots", help="At most so many tins, 1 to 4.")] = 3,
     batch: Annotated[float, typer.Option("--batch", help="How much is needed, in ml.")] = 500.0,
     tool: Annotated[str, typer.Option("--tool", help="parts, spoons, syringe, scale or drops.")] = "parts",
     light: Annotated[
@@ -367,7 +367,7 @@ def match(
         found = match_target(
             target=target,
             shelf_file=shelf,
-            tins=pots,
+            tins=tins,
             batch=batch,
             tool_key=tool,
             light_names=light or ["window"],

@@ -60,15 +60,15 @@ class Worker:
         look = self.send("POST", "jobs/1/looks", {"name": "With a jug", "layers": [*layers, stencil]})
         self.send("PUT", f"pieces/{piece['id']}/look", {"look_id": look["id"]})
         self.send("POST", f"pieces/{piece['id']}/duplicate")
-        pot = self.send("POST", f"mixes/{mixes[0]['id']}/pots", {})
+        batch = self.send("POST", f"mixes/{mixes[0]['id']}/batches", {})
         for place, pour in enumerate(mixes[0]["recipe"]["pours"]):
-            self.send("POST", f"pots/{pot['id']}/pours",
+            self.send("POST", f"batches/{batch['id']}/pours",
                       {"place": place, "material": pour["material"], "ml": pour["ml"],
                       "how": "eye"})  # fmt: skip
-        self.send("POST", f"pots/{pot['id']}/strip-painted")
+        self.send("POST", f"batches/{batch['id']}/strip-painted")
         self.send(
             "POST",
-            f"pots/{pot['id']}/strips",
+            f"batches/{batch['id']}/strips",
             {"colour": {"source": "text", "text": mixes[0]["recipe"]["hex"]}, "anyway": True},
         )
         made = mixes[0]["recipe"]["pours"]
@@ -77,7 +77,7 @@ class Worker:
             "pours": [{"material": p["material"], "parts": p["parts"],
                 "ml": p["ml"] * 100.0 / mixes[0]["batch"]}
                       for p in made],
-            "from_batches": [{"batch_id": pot["id"], "ml": 60.0}],
+            "from_batches": [{"batch_id": batch["id"], "ml": 60.0}],
         })  # fmt: skip
         self.send("POST", "jobs/1/strips", {
             "colour": {"source": "text", "text": "#6b5a45"}, "material": made[0]["material"],

@@ -61,7 +61,7 @@ def main(folder: Path) -> None:
                     ("piece", "/piece", ".stage img"),
                     ("plan", "/plan", ".hands li"),
                     ("daybook", "/daybook", ".jugs a"),
-                    ("shelf", "/shelf?pot=sloe-skin", ".tin .chip"),
+                    ("shelf", "/shelf?tin=sloe-skin", ".tin .chip"),
                     ("jobs", "/jobs", "[data-job] img"),
                     ("settings", "/settings", "dl"),
                 ):

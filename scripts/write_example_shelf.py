@@ -15,15 +15,15 @@ def main() -> None:
     rng = np.random.default_rng(20)
     white = TINS[0]
     readings = []
-    for pot in TINS[:16]:
-        for mix in ((pot, 1.0),), ((pot, 1.0), (white, 4.0)):
-            if len(mix) == 1 or pot is not white:
+    for tin in TINS[:16]:
+        for mix in ((tin, 1.0),), ((tin, 1.0), (white, 4.0)):
+            if len(mix) == 1 or tin is not white:
                 Lab = R_to_Lab(true_mix(list(mix))) + 0.3 * rng.standard_normal(3)
-                sheen = "matte" if pot.kind == "mineral_paint" and len(mix) == 1 else "flat"
+                sheen = "matte" if tin.kind == "mineral_paint" and len(mix) == 1 else "flat"
                 volumes = {each.key: volume for each, volume in mix}
                 readings.append({"volumes": volumes, "Lab": np.round(Lab, 2).tolist(), "sheen": sheen})
     materials = [
-        {"key": pot.key, "name": pot.name, "kind": pot.kind, "left_ml": pot.left_ml} for pot in TINS[:16]
+        {"key": tin.key, "name": tin.name, "kind": tin.kind, "left_ml": tin.left_ml} for tin in TINS[:16]
     ]
     lines = (
         ",\n    ".join(json.dumps(one) for one in materials),

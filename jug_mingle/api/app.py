@@ -1,6 +1,7 @@
 """The application: routes, errors in one shape, and the built pages."""
 
 import os
+import re
 from collections.abc import AsyncIterator, Callable, Mapping
 from contextlib import asynccontextmanager
 from functools import cache
@@ -9,6 +10,7 @@ from pathlib import Path
 from threading import Event, Thread
 from time import monotonic
 from typing import Any, Final
+from urllib.parse import quote
 
 from anyio import CapacityLimiter
 from fastapi import APIRouter, FastAPI
@@ -55,6 +57,30 @@ from jug_mingle.store.database import Database, open_database
 def pages_folder() -> Path:
     """Return the folder of the built pages."""
     return Path(str(files("jug_mingle"))) / "web_dist"
+
+
+_SAYS: Final = (
+    "Lengths are in metres, amounts in millilitres, temperatures in °C, unless a name says otherwise. In "
+    "sentences each value with a fraction, or with such a unit, stands between U+2068 and U+2069: a number "
+    "or two (“0.1 to 4 m”), with a point, and the unit behind it, so that it can be said in other units."
+)
+
+
+class OldAddresses:
+    """Takes the addresses of before 2026-12: what is mixed in a jug was a pot, and is a batch now."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass one request on under the address that it has now."""
+        if scope["type"] == "http" and "/pots" in scope["path"]:
+            path = _POTS.sub(r"\1batches", scope["path"])
+            scope = {**scope, "path": path, "raw_path": quote(path).encode()}
+        await self.app(scope, receive, send)
+
+
+_POTS: Final = re.compile(r"\A(/api/(?:mixes/[^/]+/)?)pots(?=/|\Z)")
 
 
 def create_app(
@@ -120,8 +146,8 @@ def create_app(
         database.close()
 
     app = FastAPI(
-        title="Jug Mingle", version=__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
-        generate_unique_id_function=_called, responses=PROBLEMS,
+        title="Jug Mingle", version=__version__, description=_SAYS, lifespan=lifespan,
+        docs_url=None, redoc_url=None, generate_unique_id_function=_called, responses=PROBLEMS,
     )  # fmt: skip
     app.openapi = lambda: _document(app)  # type: ignore[method-assign]
     speak_of_failures(app)
@@ -132,6 +158,7 @@ def create_app(
         app.add_middleware(Access, computed=marked_paths(COMPUTES))
     app.add_middleware(Foresight)
     app.add_middleware(Sending)
+    app.add_middleware(OldAddresses)
     app.add_middleware(Guard, hosts=own_hosts(settings), shared=settings.share)
     app.router.routes.extend(_routes())
     _serve_pages(app)
@@ -162,7 +189,9 @@ def _keep_fit(database: Database) -> None:
 def _document(app: FastAPI) -> dict[str, Any]:
     """Return the OpenAPI document with the one schema that routes name without having it as a model."""
     if app.openapi_schema is None:
-        app.openapi_schema = get_openapi(title=app.title, version=app.version, routes=app.routes)
+        app.openapi_schema = get_openapi(
+            title=app.title, version=app.version, description=app.description, routes=app.routes
+        )
         app.openapi_schema["components"]["schemas"][Problem.__name__] = Problem.model_json_schema()
     return app.openapi_schema
 

@@ -201,14 +201,14 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
     )  # fmt: skip
 
 
-def verdict_out(session: Session, pot_id: int, found: strip_readings.Verdict, shown: Light) -> VerdictOut:
+def verdict_out(session: Session, batch_id: int, found: strip_readings.Verdict, shown: Light) -> VerdictOut:
     """Return what a dried strip says of its batch."""
-    target = batches.standing_of(session, batches.get_batch(session, pot_id)).target
+    target = batches.standing_of(session, batches.get_batch(session, batch_id)).target
     R = np.array(found.strip.R)
     apart = None if target is None else compare(R_to_Lab(R), R_to_Lab(target))
-    way, lay = laid_otherwise(session, batches.get_batch(session, pot_id)), ""
+    way, lay = laid_otherwise(session, batches.get_batch(session, batch_id)), ""
     if way is not None:
-        over = batches.standing_of(session, batches.get_batch(session, pot_id)).over
+        over = batches.standing_of(session, batches.get_batch(session, batch_id)).over
         likely = likely_words(way.expected, way.low, way.high)
         laid = laying_words(way.steps[0].film.laying, takes=True)
         lay = f"Laid {laid} over {over}, this jug comes to {likely}."
@@ -236,7 +236,7 @@ def _answer(context: Context, row: BatchRow, light: str, unit: str) -> BatchOut:
         return batch_out(session, batches.get_batch(session, row.id), light_named(light), unit)
 
 
-@router.post("/mixes/{mix_id}/pots", status_code=201)
+@router.post("/mixes/{mix_id}/batches", status_code=201)
 def begin_batch(
     mix_id: Id, body: BeginIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
@@ -246,37 +246,37 @@ def begin_batch(
     return _answer(context, row, light, unit)
 
 
-@router.put("/pots/{pot_id}/jug")
+@router.put("/batches/{batch_id}/jug")
 def change_jug(
-    pot_id: Id, body: OtherJugIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
+    batch_id: Id, body: OtherJugIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Take another jug."""
     with context.database.write.begin() as session:
-        row = batches.change_jug(session, pot_id, body.jug)
+        row = batches.change_jug(session, batch_id, body.jug)
     return _answer(context, row, light, unit)
 
 
-@router.get("/pots/{pot_id}")
-def get_batch(pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> BatchOut:
+@router.get("/batches/{batch_id}")
+def get_batch(batch_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """Return a batch as it stands."""
-    return batch_out(session, batches.get_batch(session, pot_id), light_named(light), unit)
+    return batch_out(session, batches.get_batch(session, batch_id), light_named(light), unit)
 
 
-@router.post("/pots/{pot_id}/pours", status_code=201)
+@router.post("/batches/{batch_id}/pours", status_code=201)
 def make_pour(
-    pot_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
+    batch_id: Id, body: PourMadeIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Write down one pour that was made; too much of it and the rest is computed anew."""
     with writing(context) as session:
         row = batches.make_pour(
-            session, pot_id, place=body.place, material=body.material, ml=body.ml, how=body.how
+            session, batch_id, place=body.place, material=body.material, ml=body.ml, how=body.how
         )
     return _answer(context, row, light, unit)
 
 
-@router.delete("/pots/{pot_id}/pours/last")
+@router.delete("/batches/{batch_id}/pours/last")
 def undo_pour(
-    pot_id: Id,
+    batch_id: Id,
     context: ContextNow,
     unit: UnitNow,
     place: Annotated[
@@ -286,51 +286,51 @@ def undo_pour(
 ) -> BatchOut:
     """Take back the last pour; with its `place` it is taken back once, however often that is sent."""
     with writing(context) as session:
-        row = batches.undo_pour(session, pot_id, place=place)
+        row = batches.undo_pour(session, batch_id, place=place)
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/strip-painted")
-def paint_strip(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
+@router.post("/batches/{batch_id}/strip-painted")
+def paint_strip(batch_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """A strip was painted; from now on it dries."""
     with context.database.write.begin() as session:
-        row = strip_readings.paint_strip(session, pot_id)
+        row = strip_readings.paint_strip(session, batch_id)
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/strips", status_code=201)
-def read_strip(pot_id: Id, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
+@router.post("/batches/{batch_id}/strips", status_code=201)
+def read_strip(batch_id: Id, body: StripIn, context: ContextNow, light: LightNow = "window") -> VerdictOut:
     """Take the colour of a dried strip: it teaches the paints, and says how near the target is."""
     with context.database.read() as session:
         colour = strip_readings.as_compared(
-            session, pot_id, resolve(session, context.photos, body.colour), body.colour
+            session, batch_id, resolve(session, context.photos, body.colour), body.colour
         )
         before = fitted_shelf(session)
     with context.database.write.begin() as session:
-        strip_readings.read_strip(session, pot_id, colour, anyway=body.anyway, notes=body.notes)
+        strip_readings.read_strip(session, batch_id, colour, anyway=body.anyway, notes=body.notes)
     with context.database.read() as session:
-        found = strip_readings.verdict_now(session, pot_id, before=before)
+        found = strip_readings.verdict_now(session, batch_id, before=before)
         if found is None:
             raise ConflictError(
                 "the strip is kept, but more was poured meanwhile: it tells nothing of what is there now"
             )
-        return verdict_out(session, pot_id, found, light_named(light))
+        return verdict_out(session, batch_id, found, light_named(light))
 
 
-@router.get("/pots/{pot_id}/verdict")
-def get_verdict(pot_id: Id, session: ReadSession, light: LightNow = "window") -> VerdictOut | None:
+@router.get("/batches/{batch_id}/verdict")
+def get_verdict(batch_id: Id, session: ReadSession, light: LightNow = "window") -> VerdictOut | None:
     """Return what the newest strip said of what is in the batch now; null where there is none."""
-    found = strip_readings.verdict_now(session, pot_id)
-    return None if found is None else verdict_out(session, pot_id, found, light_named(light))
+    found = strip_readings.verdict_now(session, batch_id)
+    return None if found is None else verdict_out(session, batch_id, found, light_named(light))
 
 
-@router.get("/pots/{pot_id}/rescue")
+@router.get("/batches/{batch_id}/rescue")
 def get_rescue(
-    pot_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window", tool: ToolName = "syringe"
+    batch_id: Id, session: ReadSession, unit: UnitNow, light: LightNow = "window", tool: ToolName = "syringe"
 ) -> AdviceOut:
     """Return how to bring a batch to its target with the least that has to be added."""
     shown = light_named(light)
-    advice, target = batch_rescue.rescue(session, pot_id, tool_key=tool)
+    advice, target = batch_rescue.rescue(session, batch_id, tool_key=tool)
     shelf = fitted_shelf(session)
 
     def step(pour: Pour) -> StepOut:
@@ -357,20 +357,20 @@ def get_rescue(
     )  # fmt: skip
 
 
-@router.post("/pots/{pot_id}/additions")
+@router.post("/batches/{batch_id}/additions")
 def add_to_batch(
-    pot_id: Id, body: AdditionsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
+    batch_id: Id, body: AdditionsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Add a rescue's additions to what is to be poured."""
     pours = [Pour(key=one.material, parts=one.parts, ml=one.ml) for one in body.pours]
     with context.database.write.begin() as session:
-        row = batches.add_to_batch(session, pot_id, pours)
+        row = batches.add_to_batch(session, batch_id, pours)
     return _answer(context, row, light, unit)
 
 
-@router.post("/pots/{pot_id}/done")
-def finish_batch(pot_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
+@router.post("/batches/{batch_id}/done")
+def finish_batch(batch_id: Id, context: ContextNow, unit: UnitNow, light: LightNow = "window") -> BatchOut:
     """The batch is good as it is."""
     with context.database.write.begin() as session:
-        row = batches.finish_batch(session, pot_id)
+        row = batches.finish_batch(session, batch_id)
     return _answer(context, row, light, unit)

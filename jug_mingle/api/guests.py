@@ -66,7 +66,7 @@ def is_of_another_job(session: Session, guest: Paired, path: str) -> bool:
 
 _BY_NUMBER: Final = {
     "job_id": "jobs", "photo_id": "photos", "target_id": "targets", "mix_id": "mixes", "piece_id": "pieces",
-    "look_id": "looks", "batch_id": "pots",
+    "look_id": "looks", "batch_id": "batches",
 }  # fmt: skip
 """Members by which a body, or a query, names something of a job."""
 
@@ -108,7 +108,7 @@ def _is_elsewhere(session: Session, guest: Paired, noun: str, said: object) -> b
         return False
     if noun == "jobs":
         job: int | None = number
-    elif noun == "pots":
+    elif noun == "batches":
         job = session.scalar(
             select(MixRow.job_id).join(BatchRow, BatchRow.mix_id == MixRow.id).where(BatchRow.id == number)
         )

@@ -262,7 +262,7 @@ def money_out(session: Session, money: Money, unit: str) -> MoneyOut:
     saying = settings.marking(unit)
     return MoneyOut(
         currency=settings.currency,
-        pots=[_line(line, saying, money.instead.get(line.key, ())) for line in money.pots],
+        tins=[_line(line, saying, money.instead.get(line.key, ())) for line in money.tins],
         swapped=[WordsOut(key=key, title=title) for key, title in money.swapped],
         goods=[_line(line, saying) for line in money.goods], hardware=money.hardware,
         cash=round(money.cash, 2),

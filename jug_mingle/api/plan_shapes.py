@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints, computed_field
 
 from jug_mingle.api.common import Hex, WordsOut
 from jug_mingle.api.practice import CardOut
@@ -341,7 +341,7 @@ class MoneyOut(BaseModel):
     """What a plan takes and costs."""
 
     currency: str
-    pots: list[LineOut]
+    tins: list[LineOut]
     goods: list[LineOut]
     hardware: float
     cash: float
@@ -355,6 +355,12 @@ class MoneyOut(BaseModel):
     asked: float | None
     left: float | None
     per_hour: float | None
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def pots(self) -> list[LineOut]:
+        """An older spelling of `tins`."""
+        return self.tins
 
 
 class SaidOut(BaseModel):

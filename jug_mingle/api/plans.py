@@ -307,7 +307,7 @@ def remove_timer(timer_id: Id, context: ContextNow) -> None:
 
 @router.get("/jobs/{job_id}/plan/money")
 def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> MoneyOut:
-    """Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of
+    """Return what a plan takes and costs: tins, consumables, hardware, hours, a price and what is left of
     it."""
     one = plans.plan_now(session, job_id)
     return money_out(session, money_of(session, job_id, one), unit)

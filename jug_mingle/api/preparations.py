@@ -4,7 +4,7 @@ from typing import Annotated
 
 import numpy as np
 from fastapi import APIRouter
-from pydantic import BaseModel, Field, StringConstraints
+from pydantic import BaseModel, Field, StringConstraints, computed_field
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common import AmountOut, Hex, amount_out, hex_of
@@ -40,7 +40,7 @@ class RoleOut(BaseModel):
     parts: float
     low: float | None
     high: float | None
-    pots: list[str]
+    tins: list[str]
     loose: bool = Field(
         default=False, description="Whether it comes from the cupboard, and not from the shelf."
     )
@@ -48,6 +48,12 @@ class RoleOut(BaseModel):
     at_hand: bool = Field(
         default=False, description="Whether it is at hand without a tin of it on the shelf."
     )
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def pots(self) -> list[str]:
+        """An older spelling of `tins`."""
+        return self.tins
 
 
 class PreparationOut(BaseModel):
@@ -169,7 +175,7 @@ def _preparation_out(session: Session, one: Preparation) -> PreparationOut:
         roles=[
             RoleOut(
                 key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
-                pots=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
+                tins=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
                 tap=role.water, at_hand=role.at_hand,
             )
             for role in one.roles

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 import numpy as np
 from fastapi import APIRouter
-from pydantic import BaseModel, Field
+from pydantic import AliasChoices, BaseModel, Field, computed_field
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.common import Hex, LightName, ToolName, hex_of
@@ -89,7 +89,7 @@ class RecipesIn(StrictModel):
     batch: float = Field(default=500.0, description="How much is needed. [ml]")
     tool: ToolName = "parts"
     parts: int = Field(default=12, ge=2, le=24)
-    most_pots: int = Field(default=3, ge=1, le=4)
+    most_tins: int = Field(default=3, ge=1, le=4, validation_alias=AliasChoices("most_tins", "most_pots"))
     use: list[str] = Field(default=[], max_length=4)
     avoid: list[str] = Field(default=[], max_length=500)
     lights: list[LightName] = Field(default=[], max_length=4, description="Beside those of the two rooms.")
@@ -121,9 +121,15 @@ class SwatchForOut(BaseModel):
     """The swatch worth painting next, in words; nothing where none would tell much. [CIEDE2000]"""
 
     words: str
-    pot: str | None
+    tin: str | None
     before: float
     after: float
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def pot(self) -> str | None:
+        """An older spelling of `tin`."""
+        return self.tin
 
 
 class HandIn(StrictModel):
@@ -328,7 +334,7 @@ def get_why(target_id: Id, body: WhyIn, session: ReadSession, light: LightNow = 
     found, ground = service.explanation_of(session, target_id, _asked(body.pours), ground_key=body.ground)
     target = get_target(session, target_id)
     names = {material.key: material.name for material in shelf.materials}
-    curves = [("wanted", np.array(target.R)), ("mix", found.R), *((names[key], R) for key, R in found.pots)]
+    curves = [("wanted", np.array(target.R)), ("mix", found.R), *((names[key], R) for key, R in found.tins)]
     return WhyOut.model_validate(
         {
             "wavelengths": WAVELENGTHS.tolist(),
@@ -368,7 +374,7 @@ def find_recipes(
         parts=body.parts,
         use=body.use,
         avoid=body.avoid,
-        most_pots=body.most_pots,
+        most_tins=body.most_tins,
         lights=names,
     )
     shown, R, lights, shelf = light_named(light), found.target.R, list(found.target.lights), found.shelf
@@ -401,11 +407,11 @@ def next_swatch(body: SwatchForIn, session: ReadSession) -> SwatchForOut:
     pours = [service.PourAsked(material=p.material, parts=p.parts, ml=p.ml) for p in body.pours]
     best = service.telling_swatch(session, pours)
     if best is None:
-        return SwatchForOut(words="", pot=None, before=0.0, after=0.0)
+        return SwatchForOut(words="", tin=None, before=0.0, after=0.0)
     named = [f"{marked(parts)} {get_material(session, key).name}" for key, parts in best.volumes]
     return SwatchForOut(
         words=" with ".join(named) if len(named) == 2 else " · ".join(named),
-        pot=best.volumes[0][0],
+        tin=best.volumes[0][0],
         before=round(best.before, 1),
         after=round(best.after, 1),
     )

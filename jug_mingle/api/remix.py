@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 import numpy as np
 from fastapi import APIRouter, Query
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, computed_field
 
 from jug_mingle.api.common import Hex, ToolName, hex_of
 from jug_mingle.api.context import LightNow, ReadSession, UnitNow
@@ -49,11 +49,17 @@ class RemixOut(ShownOverOut):
     name: str
     hex: Hex
     seen: bool
-    pots: list[TinOfMixOut]
+    tins: list[TinOfMixOut]
     same: RecipeOut | None
     substitutes: list[RecipeOut]
     laid: LaidIn | None = Field(default=None, description="How it is laid, where it is seen through.")
     words: str
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def pots(self) -> list[TinOfMixOut]:
+        """An older spelling of `tins`."""
+        return self.tins
 
 
 router = APIRouter(prefix="/api/past-mixes", tags=["again"])
@@ -99,9 +105,9 @@ def mix_again(
         name=found.mix.name,
         hex=hex_of(R, shown),
         seen=found.seen,
-        pots=[
+        tins=[
             TinOfMixOut(name=tin.name, ml=round(tin.ml, 1), left=round(tin.left, 1), state=tin.state)
-            for tin in found.pots
+            for tin in found.tins
         ],
         same=None if found.same is None else out(found.same),
         substitutes=[out(one) for one in found.substitutes],

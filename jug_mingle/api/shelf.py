@@ -7,7 +7,7 @@ from typing import Annotated, Any, Final, Literal, cast
 import numpy as np
 from fastapi import APIRouter, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
-from pydantic import BaseModel, Field
+from pydantic import AliasChoices, BaseModel, Field
 from sqlalchemy.orm import Session
 
 from jug_mingle.api.bodies import FILE_BODY, body_of
@@ -210,7 +210,9 @@ class FromPhotoIn(StrictModel):
 
     photo_id: Id
     lighting: LightingIn
-    pots: list[TinInPhotoIn] = Field(min_length=1, max_length=60)
+    tins: list[TinInPhotoIn] = Field(
+        min_length=1, max_length=60, validation_alias=AliasChoices("tins", "pots")
+    )
 
 
 class WeighIn(StrictModel):
@@ -440,13 +442,16 @@ def get_table(session: ReadSession) -> Response:
 
 @router.get("/card.pdf", responses=PDF, response_class=Response)
 def get_card(
-    session: ReadSession, pot: Annotated[str, Query(max_length=120)] = "", anyway: Anyway = False
+    session: ReadSession,
+    tin: Annotated[str, Query(max_length=120)] = "",
+    pot: Annotated[str, Query(max_length=120, include_in_schema=False)] = "",
+    anyway: Anyway = False,
 ) -> Response:
     """Return the black-and-white card to paint over, at true size."""
     from jug_mingle.formats.card_pdf import card_pdf  # an ordinary start need not import ReportLab
 
     paper = settings_of(session).page
-    return printed(lambda: card_pdf(pot, paper=paper), f"card {pot}", anyway=anyway)
+    return printed(lambda: card_pdf(tin or pot, paper=paper), f"card {tin or pot}", anyway=anyway)
 
 
 @router.post("/table/check", openapi_extra=FILE_BODY | COMPUTES)
@@ -510,11 +515,11 @@ def add_from_photo(body: FromPhotoIn, context: ContextNow) -> list[str]:
     """
     colours = [
         _resolved(context, FromPhoto(photo_id=body.photo_id, area=tin.area, lighting=body.lighting))
-        for tin in body.pots
+        for tin in body.tins
     ]
     with context.database.write.begin() as session:
         keys = []
-        for tin, colour in zip(body.pots, colours, strict=True):
+        for tin, colour in zip(body.tins, colours, strict=True):
             row = tin_tests.tin_without_colour(session, tin.name) or materials.add_material(
                 session, name=tin.name, kind=tin.kind, left_ml=500.0
             )

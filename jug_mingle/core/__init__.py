@@ -14,7 +14,7 @@ A shelf becomes known by readings, a target asks for recipes:
 ...     reading("c", [58, -2, -30], ("blue", 1.0), ("white", 4.0)),
 ... ])
 >>> target = Target(R=predict(shelf, [Pour(key="white", parts=6, ml=6.0), Pour(key="blue", parts=1, ml=1.0)]))
->>> best = find_recipes(shelf, target, Wishes(batch=350.0, tool=tool("parts"), most_pots=2))[-1]
+>>> best = find_recipes(shelf, target, Wishes(batch=350.0, tool=tool("parts"), most_tins=2))[-1]
 >>> [(pour.key, pour.parts, round(pour.ml)) for pour in best.pours]
 [('white', 6, 300), ('blue', 1, 50)]
 """
@@ -42,7 +42,7 @@ from jug_mingle.core.recipes.assessment import Recipe
 from jug_mingle.core.recipes.lacking import what_is_lacking
 from jug_mingle.core.recipes.over import OverWay, OverWishes, find_ways
 from jug_mingle.core.recipes.recipes import find_recipes
-from jug_mingle.core.recipes.rescue import Advice, Pot, Rescue, advise, read_pot
+from jug_mingle.core.recipes.rescue import Advice, Batch, Rescue, advise, read_batch
 from jug_mingle.core.recipes.two_woods import make_one
 from jug_mingle.core.recipes.undertones import what_moves
 from jug_mingle.core.recipes.wishes import NothingToMixError, Target, Wishes
@@ -54,6 +54,7 @@ __all__ = [
     "TOOLS",
     "WAVELENGTHS",
     "Advice",
+    "Batch",
     "Ground",
     "Hiding",
     "LaidFilm",
@@ -64,7 +65,6 @@ __all__ = [
     "Optics",
     "OverWay",
     "OverWishes",
-    "Pot",
     "Pour",
     "R_film",
     "R_infinity",
@@ -97,7 +97,7 @@ __all__ = [
     "next_swatch",
     "predict",
     "ramp",
-    "read_pot",
+    "read_batch",
     "recover_reflectance",
     "tool",
     "what_is_lacking",

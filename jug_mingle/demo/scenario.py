@@ -241,7 +241,7 @@ def _mix_like(
         parts=12,
         use=(),
         avoid=(),
-        most_pots=3,
+        most_tins=3,
         lights=("window", "bulb"),
     )
     best = next(recipe for recipe in found.recipes if len(recipe.pours) == 3)

@@ -7,7 +7,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.readings import Reading, Swatch
 from jug_mingle.core.measuring.tools import tool
-from jug_mingle.core.recipes.rescue import IN_POT_ERROR, RESCUED, Advice, advise, lost_pot, read_pot
+from jug_mingle.core.recipes.rescue import IN_JUG_ERROR, RESCUED, Advice, advise, lost_batch, read_batch
 from jug_mingle.core.recipes.surprise import unexplained
 from jug_mingle.core.recipes.wishes import Target
 from jug_mingle.errors import ConflictError
@@ -19,7 +19,7 @@ from jug_mingle.services.strip_readings import newest_strip
 from jug_mingle.store.models import ReadingRow, TargetRow
 
 
-def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, FloatArray]:
+def rescue(session: Session, batch_id: int, *, tool_key: str) -> tuple[Advice, FloatArray]:
     """Return how to bring a batch to its target (36,) with the least that has to be added, from its newest
     strip.
 
@@ -28,12 +28,12 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
     ConflictError
         If no strip was read yet, or the mix has no target.
     """
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     if get_mix(session, row.mix_id).laid is not None:
         raise ConflictError(
             "this jug is seen through: lay it otherwise, or mix another way over what is below"
         )
-    strip = newest_strip(session, pot_id)
+    strip = newest_strip(session, batch_id)
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:
         raise ConflictError(
@@ -53,14 +53,14 @@ def rescue(session: Session, pot_id: int, *, tool_key: str) -> tuple[Advice, Flo
         swatches=(Swatch(seen=np.array(reading.swatches[0]["seen"])),),
         noise=reading.noise,
         veil=reading.veil,
-        pour_error=max(reading.pour_error, IN_POT_ERROR),
+        pour_error=max(reading.pour_error, IN_JUG_ERROR),
     )
-    pot = lost_pot(shelf, item) if unexplained(shelf, item) else read_pot(shelf, item)
+    batch = lost_batch(shelf, item) if unexplained(shelf, item) else read_batch(shelf, item)
     target = Target(R=standing_now.target, lights=(light("window"),))
     avoid = [material.key for material in shelf.materials if material.key not in there]
     wanted = session.get(TargetRow, job.target_id or 0)
     advice = advise(
-        shelf, pot, target, tool=tool(tool_key), in_pot=list(standing_now.poured),
+        shelf, batch, target, tool=tool(tool_key), in_jug=list(standing_now.poured),
         most_ml=max(row.capacity, sum(standing_now.poured.values())),
         tolerance=min(RESCUED, wanted.tolerance if wanted else RESCUED), avoid=avoid,
     )  # fmt: skip

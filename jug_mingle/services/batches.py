@@ -101,7 +101,7 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     for place, (key, share) in enumerate(there.items(), start=begun):
         tin = get_material(session, key)
         part = PourMadeRow(
-            material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye", from_pot_id=rest.id
+            material=tin, place=place, ml=share * ml / holds, taken=0.0, how="eye", from_batch_id=rest.id
         )
         row.made.append(part)
         rest.given.append(part)
@@ -111,11 +111,11 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     return row
 
 
-def get_batch(session: Session, pot_id: int) -> BatchRow:
+def get_batch(session: Session, batch_id: int) -> BatchRow:
     """Return a batch; NotFoundError when there is none."""
-    row = session.get(BatchRow, pot_id)
+    row = session.get(BatchRow, batch_id)
     if row is None:
-        raise NotFoundError(f"there is no batch {pot_id} on the bench")
+        raise NotFoundError(f"there is no batch {batch_id} on the bench")
     return row
 
 
@@ -135,9 +135,9 @@ def newest_poured(session: Session, job_id: int) -> dict[int, BatchRow]:
     return {row.mix_id: row for row in rows if poured_of(row)}
 
 
-def change_jug(session: Session, pot_id: int, jug: str) -> BatchRow:
+def change_jug(session: Session, batch_id: int, jug: str) -> BatchRow:
     """Take another jug; UnfitError when it does not hold what is in the batch and what is still to come."""
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     asked, poured = sum(pour.ml for pour in asked_of(row)), sum(poured_of(row).values())
     row.jug, row.capacity = jug, _roomy(session, jug, max(asked, poured))
     session.flush()
@@ -182,7 +182,7 @@ def standing_of(session: Session, row: BatchRow) -> Standing:
     )  # fmt: skip
 
 
-def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: float, how: str) -> BatchRow:
+def make_pour(session: Session, batch_id: int, *, place: int, material: str, ml: float, how: str) -> BatchRow:
     """Write down one pour that was made.
 
     `place` is the number of pours made before it, so that the same pour sent twice, or from two windows,
@@ -193,7 +193,7 @@ def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: f
     ConflictError
         If that pour was made already, or the jug would run over.
     """
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     if place != len(row.made):
         raise ConflictError(
             f"{len(row.made)} pours were made by now, perhaps in another window: look again before you pour"
@@ -214,7 +214,7 @@ def make_pour(session: Session, pot_id: int, *, place: int, material: str, ml: f
     return row
 
 
-def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> BatchRow:
+def undo_pour(session: Session, batch_id: int, *, place: int | None = None) -> BatchRow:
     """Take back the last pour that was written down: it was not made, or not so.
 
     `place` is the number of pours made before it: the same pour is taken back once, however often that is
@@ -225,7 +225,7 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Bat
     ConflictError
         If nothing was poured, or that pour is not the last any more.
     """
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     if not row.made:
         raise ConflictError("nothing was poured yet")
     if place is not None and place != len(row.made) - 1:
@@ -235,7 +235,7 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Bat
         given.get(last.material.key, 0.0) - SMALLEST
     ):
         raise ConflictError("some of that pour is in another jug by now: take that back first")
-    source = None if last.from_pot_id is None else session.get(BatchRow, last.from_pot_id)
+    source = None if last.from_batch_id is None else session.get(BatchRow, last.from_batch_id)
     row.made.remove(last)
     if source is not None:
         source.given.remove(last)
@@ -245,9 +245,9 @@ def undo_pour(session: Session, pot_id: int, *, place: int | None = None) -> Bat
     return row
 
 
-def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> BatchRow:
+def add_to_batch(session: Session, batch_id: int, additions: Sequence[Pour]) -> BatchRow:
     """Add a rescue's additions to what is to be poured; what is in the batch counts as asked for."""
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     poured, given = poured_of(row), given_of(row)
     asked: list[dict[str, Any]] = [
         {"key": key, "parts": 1, "ml": ml + given.get(key, 0.0)} for key, ml in poured.items()
@@ -271,9 +271,9 @@ def add_to_batch(session: Session, pot_id: int, additions: Sequence[Pour]) -> Ba
     return row
 
 
-def finish_batch(session: Session, pot_id: int) -> BatchRow:
+def finish_batch(session: Session, batch_id: int) -> BatchRow:
     """The batch is good as it is."""
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     row.done = now()
     session.flush()
     return row

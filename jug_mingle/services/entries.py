@@ -118,7 +118,7 @@ def sums_of(session: Session, job_id: int) -> Sums:
     minutes = (session.scalar(steps) or 0.0) + sum(row.minutes or 0.0 for row in rows)
     poured = (
         select(func.sum(PourMadeRow.ml * MaterialRow.price))
-        .join(BatchRow, PourMadeRow.pot_id == BatchRow.id)
+        .join(BatchRow, PourMadeRow.batch_id == BatchRow.id)
         .join(MixRow, BatchRow.mix_id == MixRow.id)
         .join(MaterialRow, PourMadeRow.material_id == MaterialRow.id)
         .where(MixRow.job_id == job_id)

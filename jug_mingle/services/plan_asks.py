@@ -1,4 +1,4 @@
-"""What somebody asks of a plan: steps left out, added, put in order, pinned; a date; other pots."""
+"""What somebody asks of a plan: steps left out, added, put in order, pinned; a date; other tins."""
 
 from collections.abc import Mapping
 from datetime import UTC, datetime

@@ -127,7 +127,7 @@ def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
             piece=saying.told(line.buy),
             long="" if line.cash is None else saying.money(line.cash),
         )
-        for line in [*money.pots, *money.goods]
+        for line in [*money.tins, *money.goods]
         if line.buy
     ]  # fmt: skip
 
@@ -204,7 +204,7 @@ def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
             [line.title, line.unit, round(line.needed, 2), round(line.there, 1), saying.told(line.buy),
              "" if line.cash is None else round(line.cash, 2),
              "" if line.share is None else round(line.share, 2), amount_words(line, line.needed, saying)]
-            for line in [*money.pots, *money.goods]
+            for line in [*money.tins, *money.goods]
         ],
     )  # fmt: skip
 

@@ -1,4 +1,4 @@
-"""What a job's plan takes and costs: pots against what is left, consumables, hardware, hours, a price."""
+"""What a job's plan takes and costs: tins against what is left, consumables, hardware, hours, a price."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.saying import Saying
-from jug_mingle.core.plan.shopping import SIZES, Line, consumables, left_of_price, pot_line
+from jug_mingle.core.plan.shopping import SIZES, Line, consumables, left_of_price, tin_line
 from jug_mingle.core.plan.step import Step
 from jug_mingle.services.hardware import fitted_on
 from jug_mingle.services.materials import get_material, material_rows
@@ -23,7 +23,7 @@ _CLEAR: Final = frozenset({"clear_coat", "oil_varnish", "oil", "oil_wax_butter"}
 
 @dataclass(frozen=True, kw_only=True)
 class PieceCost:
-    """What a piece takes of money and hands: cash share of pots, and hours."""
+    """What a piece takes of money and hands: cash share of tins, and hours."""
 
     piece: int
     name: str
@@ -39,7 +39,7 @@ class Money:
     things of which no price is known, counted as nothing.
     """
 
-    pots: list[Line]
+    tins: list[Line]
     goods: list[Line]
     hardware: float
     cash: float
@@ -56,19 +56,19 @@ class Money:
 
 def money_of(session: Session, job_id: int, one: PlanNow) -> Money:
     """Return what a job's plan takes and costs; of what is done already, too."""
-    pots = [_pot(session, key, title, ml) for (key, title), ml in sorted(_taken(session, one).items())]
+    tins = [_tin_line(session, key, title, ml) for (key, title), ml in sorted(_taken(session, one).items())]
     goods = consumables(one.steps.steps)
     hardware = sum(fitted_on(row).cost for row in piece_rows(session, job_id) if row.hardware)
-    lines = [*pots, *goods]
+    lines = [*tins, *goods]
     cash = hardware + sum(line.cash or 0.0 for line in lines)
     share = hardware + sum(line.share or 0.0 for line in lines)
     hours = sum(step.minutes for step in one.steps.steps) / 60.0
     asked = one.row.asked if one.row is not None else None
     left, per_hour = left_of_price(asked, share=share, hours=hours) if asked is not None else (None, None)
     return Money(
-        pots=pots, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
-        unpriced=[line.title for line in pots if line.share is None],
-        instead={line.key: _instead(session, line.key) for line in pots},
+        tins=tins, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
+        unpriced=[line.title for line in tins if line.share is None],
+        instead={line.key: _instead(session, line.key) for line in tins},
         swapped=list(((one.row.asks.get("swaps") or {}) if one.row else {}).items()),
         pieces=_pieces(session, one), asked=asked,
         left=left, per_hour=per_hour,
@@ -100,20 +100,20 @@ def _tins(session: Session, step: Step) -> list[tuple[str, str, float]]:
     return found
 
 
-def _pot(session: Session, colour: str, title: str, ml: float) -> Line:
+def _tin_line(session: Session, colour: str, title: str, ml: float) -> Line:
     kind, _, key = colour.partition(":")
     if kind == "pot":
         row = get_material(session, key)
         sizes = _sizes(row.kind)
-        return pot_line(colour, title, needed=ml, left=row.left_ml, price=row.price or None, sizes=sizes)
+        return tin_line(colour, title, needed=ml, left=row.left_ml, price=row.price or None, sizes=sizes)
     if kind == "usual":
         tins = [row for row in material_rows(session) if row.kind == key]
         prices = [row.price for row in tins if row.price]
-        return pot_line(
+        return tin_line(
             colour, title, needed=ml, left=sum(row.left_ml for row in tins), price=max(prices, default=None),
             sizes=_sizes(key),
         )  # fmt: skip
-    return pot_line(colour, title, needed=ml, left=None, price=None, sizes=_sizes("clear_wax"))
+    return tin_line(colour, title, needed=ml, left=None, price=None, sizes=_sizes("clear_wax"))
 
 
 def _sizes(kind: str) -> tuple[float, ...]:
@@ -133,7 +133,7 @@ def _pieces(session: Session, one: PlanNow) -> list[PieceCost]:
         share = sum(line.share or 0.0 for line in consumables(own))
         for step in own:
             share += sum(
-                _pot(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step)
+                _tin_line(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step)
             )
         found.append(
             PieceCost(

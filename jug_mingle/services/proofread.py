@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any, Final
 
 import numpy as np
-from sqlalchemy import select
+from sqlalchemy import inspect, select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.colour.spectra import BANDS
@@ -68,7 +68,7 @@ def proofread(file: Path) -> None:
 
 def _proofread(table: type[Row], row: Any, read: Callable[[Any], object]) -> None:
     try:
-        for column in row.__table__.columns:
+        for column in inspect(table).column_attrs:
             _bounded(getattr(row, column.key))
         read(row)
     except (ValueError, TypeError, KeyError, AttributeError, IndexError, OverflowError) as error:

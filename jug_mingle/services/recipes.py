@@ -58,7 +58,7 @@ def recipes_for(
     parts: int,
     use: Sequence[str],
     avoid: Sequence[str],
-    most_pots: int,
+    most_tins: int,
     lights: Sequence[str],
 ) -> Found:
     """Return recipes for a target from the shelf; UnfitError or ConflictError says why there can be none."""
@@ -75,7 +75,7 @@ def recipes_for(
             parts=parts,
             use=tuple(use),
             avoid=tuple(avoid),
-            most_pots=most_pots,
+            most_tins=most_tins,
         )
         target = Target(R=np.array(row.R), lights=tuple(light(name) for name in lights))
         recipes = find_recipes(shelf, target, wishes)

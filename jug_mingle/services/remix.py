@@ -48,7 +48,7 @@ class Remix:
         The colour it had: its newest dried strip, or else what is predicted of it. [0..1]
     seen : bool
         Whether that is a dried strip.
-    pots : list of TinOfMix
+    tins : list of TinOfMix
         In pouring order.
     same : Recipe or None
         The same ratio; None where a tin is gone or holds too little.
@@ -60,7 +60,7 @@ class Remix:
     shelf: Shelf
     R: FloatArray
     seen: bool
-    pots: list[TinOfMix]
+    tins: list[TinOfMix]
     same: Recipe | None
     substitutes: list[Recipe]
 
@@ -74,7 +74,7 @@ def colour_of(session: Session, mix: MixRow) -> tuple[FloatArray, bool]:
     """Return the reflectance (36,) that a mix had, and whether a dried strip showed it."""
     strip = session.scalar(
         select(StripRow)
-        .where(StripRow.mix_id == mix.id, StripRow.pot_id.is_not(None), StripRow.removed.is_(None))
+        .where(StripRow.mix_id == mix.id, StripRow.batch_id.is_not(None), StripRow.removed.is_(None))
         .order_by(StripRow.id.desc())
     )
     if strip is not None:
@@ -101,7 +101,7 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
     try:
         measured = tool(tool_key)
         wishes = Wishes(
-            batch=batch, tool=measured, parts=24, most_pots=min(_MOST, max(2, len(tins))),
+            batch=batch, tool=measured, parts=24, most_tins=min(_MOST, max(2, len(tins))),
             avoid=tuple(sorted({m.key for m in shelf.materials} - there | {tin.key for tin in missing})),
             use=tuple(tin.key for tin in tins if tin.state == "there")[: _MOST - 1],
         )  # fmt: skip
@@ -113,7 +113,7 @@ def remix(session: Session, mix_id: int, *, batch: float, tool_key: str, lights:
     # One that is seen through has no substitutes here: Mingle finds another way over what is below.
     other = missing and mix.laid is None
     return Remix(
-        mix=mix, shelf=shelf, R=R, seen=seen, pots=tins, same=same,
+        mix=mix, shelf=shelf, R=R, seen=seen, tins=tins, same=same,
         substitutes=_substitutes(shelf, target, wishes) if other else [],
     )  # fmt: skip
 
@@ -141,7 +141,7 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         tool=wishes.tool,
         parts=wishes.parts,
         avoid=wishes.avoid,
-        most_pots=wishes.most_pots,
+        most_tins=wishes.most_tins,
     )
     found: list[Recipe] = []
     reason = ""
@@ -160,10 +160,10 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
 
 def missing_words(found: Remix) -> str:
     """Say which tins of a past mix are gone, or hold too little."""
-    gone = [tin.name for tin in found.pots if tin.state == "gone"]
+    gone = [tin.name for tin in found.tins if tin.state == "gone"]
     short = [
         f"{tin.name} ({marked(tin.left, '.0f', 'ml')} of {marked(tin.ml, '.0f', 'ml')})"
-        for tin in found.pots
+        for tin in found.tins
         if tin.state == "short"
     ]
     said = []

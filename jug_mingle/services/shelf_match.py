@@ -37,7 +37,7 @@ def match_target(
     """Return recipes for a target as written; ValueError says what is wrong with what was given."""
     shelf = read_shelf(shelf_file)
     wanted = Target(R=parse_target(target), lights=tuple(light(name) for name in light_names))
-    wishes = Wishes(batch=batch, tool=tool(tool_key), most_pots=tins)
+    wishes = Wishes(batch=batch, tool=tool(tool_key), most_tins=tins)
     recipes = find_recipes(shelf, wanted, wishes)
     best = min(recipes, key=lambda recipe: recipe.worst)
     lack = what_is_lacking(shelf, wanted, wishes, best.pours) if best.worst >= OUT_OF_REACH else None

@@ -37,9 +37,9 @@ def dry_minutes(row: BatchRow) -> float:
     return handled(tins).dry if tins else USUAL_DRY
 
 
-def paint_strip(session: Session, pot_id: int) -> BatchRow:
+def paint_strip(session: Session, batch_id: int) -> BatchRow:
     """A strip was painted: from now on it dries."""
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     if not poured_of(row):
         raise ConflictError(f"{empty_words(row)}: there is nothing to paint a strip with")
     row.dry_at = now() + timedelta(minutes=dry_minutes(row))
@@ -47,10 +47,10 @@ def paint_strip(session: Session, pot_id: int) -> BatchRow:
     return row
 
 
-def as_compared(session: Session, pot_id: int, colour: Colour, said: ColourIn) -> Colour:
+def as_compared(session: Session, batch_id: int, colour: Colour, said: ColourIn) -> Colour:
     """Return a strip's colour as sure as it is against its target: compared with it by eye, in steps, the two
     stand side by side, and how well the target itself is known does not matter."""
-    target_id = get_mix(session, get_batch(session, pot_id).mix_id).target_id
+    target_id = get_mix(session, get_batch(session, batch_id).mix_id).target_id
     by_eye = isinstance(said, Stepped) and isinstance(said.of, FromTarget) and said.of.target_id == target_id
     same = isinstance(said, FromTarget) and said.target_id == target_id
     return replace(colour, noise=NOISE["eye"], how="eye") if by_eye or same else colour
@@ -71,7 +71,7 @@ class Verdict:
     """Whether nothing that is known of the paints explains it, so that it teaches nothing."""
 
 
-def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
+def read_strip(session: Session, batch_id: int, colour: Colour, *, anyway: bool, notes: str = "") -> StripRow:
     """Take a dried strip's colour: it joins the fit of all paints in the batch. `verdict_now` tells what it
     says.
 
@@ -82,7 +82,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
     ConflictError
         If the strip cannot be dry yet, unless `anyway`.
     """
-    row = get_batch(session, pot_id)
+    row = get_batch(session, batch_id)
     left = 0.0 if row.dry_at is None else (row.dry_at - now()).total_seconds() / 60.0
     if (row.dry_at is None or left > 0.0) and not anyway:
         wait = (
@@ -117,7 +117,7 @@ def read_strip(session: Session, pot_id: int, colour: Colour, *, anyway: bool, n
         )  # fmt: skip
     check_readings(session)
     strip = StripRow(
-        job_id=get_mix(session, row.mix_id).job_id, pot_id=row.id, mix_id=row.mix_id, material_id=None,
+        job_id=get_mix(session, row.mix_id).job_id, batch_id=row.id, mix_id=row.mix_id, material_id=None,
         reading_id=reading.id, photo_id=colour.photo_id, R=colour.R.tolist(), ground="", coats=2,
         wiped_after=None, notes=notes, laid=mix.laid, removed=None,
     )  # fmt: skip
@@ -150,12 +150,12 @@ def _judged(session: Session, row: BatchRow, strip: StripRow) -> tuple[float | N
     return delta_E, delta_E <= wanted.tolerance
 
 
-def newest_strip(session: Session, pot_id: int) -> StripRow | None:
+def newest_strip(session: Session, batch_id: int) -> StripRow | None:
     """Return the newest strip of a batch whose reading was not withdrawn; nothing where there is none."""
     strips = session.execute(
         select(StripRow, ReadingRow)
         .join(ReadingRow, StripRow.reading_id == ReadingRow.id)
-        .where(StripRow.pot_id == pot_id, StripRow.removed.is_(None))
+        .where(StripRow.batch_id == batch_id, StripRow.removed.is_(None))
         .order_by(StripRow.id.desc())
     )
     return next(
@@ -163,12 +163,12 @@ def newest_strip(session: Session, pot_id: int) -> StripRow | None:
     )
 
 
-def verdict_now(session: Session, pot_id: int, *, before: Shelf | None = None) -> Verdict | None:
+def verdict_now(session: Session, batch_id: int, *, before: Shelf | None = None) -> Verdict | None:
     """Return what the newest strip said of what is in the batch now; nothing where more was poured since.
 
     `before` is the shelf as it was fitted before that strip was read, to tell what was learnt.
     """
-    row, strip = get_batch(session, pot_id), newest_strip(session, pot_id)
+    row, strip = get_batch(session, batch_id), newest_strip(session, batch_id)
     if strip is None or any(made.created > strip.created for made in row.made):
         return None
     delta_E, reached = _judged(session, row, strip)

@@ -128,7 +128,7 @@ def _on_it(
         raise UnfitError(f"mix {mix_id} belongs to another job")
     tin = None if material is None else get_material(session, material)
     return StripRow(
-        job_id=job_id, pot_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id,
+        job_id=job_id, batch_id=None, mix_id=mix_id, material_id=None if tin is None else tin.id,
         reading_id=None,
         photo_id=colour.photo_id, R=colour.R.tolist(), board=board, notes=notes, removed=None,
     )  # fmt: skip

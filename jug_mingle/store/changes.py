@@ -164,11 +164,11 @@ def _topics_of(session: Session, row: Any) -> set[str]:
 
 def _job_of(session: Session, row: Any) -> int | None:
     """Return the job of what belongs to a mix or to a batch of one."""
-    if hasattr(row, "pot_id"):
+    if hasattr(row, "batch_id"):
         query = (
             select(MixRow.job_id)
             .join(BatchRow, BatchRow.mix_id == MixRow.id)
-            .where(BatchRow.id == row.pot_id)
+            .where(BatchRow.id == row.batch_id)
         )
     elif hasattr(row, "mix_id"):
         query = select(MixRow.job_id).where(MixRow.id == row.mix_id)

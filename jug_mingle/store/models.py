@@ -191,9 +191,11 @@ class BatchRow(Row):
         cascade="all, delete-orphan",
         order_by="PourMadeRow.place",
         lazy="selectin",
-        foreign_keys="PourMadeRow.pot_id",
+        foreign_keys="PourMadeRow.batch_id",
     )
-    given: Mapped[list["PourMadeRow"]] = relationship(lazy="selectin", foreign_keys="PourMadeRow.from_pot_id")
+    given: Mapped[list["PourMadeRow"]] = relationship(
+        lazy="selectin", foreign_keys="PourMadeRow.from_batch_id"
+    )
     """What was poured out of this jug into others."""
 
 
@@ -203,14 +205,16 @@ class PourMadeRow(Row):
     __tablename__ = "pour_made"
     __table_args__ = (UniqueConstraint("pot_id", "place"), CheckConstraint("ml > 0", name="ml_positive"))
 
-    pot_id: Mapped[int] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
+    batch_id: Mapped[int] = mapped_column("pot_id", ForeignKey("pot.id", ondelete="CASCADE"), index=True)
     material_id: Mapped[int] = mapped_column(ForeignKey("material.id", ondelete="RESTRICT"), index=True)
     place: Mapped[int]
     ml: Mapped[float]
     taken: Mapped[float]
     """What the tin on the shelf was said to lose by it; less than poured where it was said to hold less.
     [ml]"""
-    from_pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="SET NULL"), index=True)
+    from_batch_id: Mapped[int | None] = mapped_column(
+        "from_pot_id", ForeignKey("pot.id", ondelete="SET NULL"), index=True
+    )
     """The jug that it was poured out of; None where it came from a tin."""
     how: Mapped[str] = mapped_column(String(20))
     material: Mapped[MaterialRow] = relationship(lazy="joined")
@@ -222,7 +226,9 @@ class StripRow(Row):
     __tablename__ = "strip"
 
     job_id: Mapped[int] = mapped_column(ForeignKey("job.id", ondelete="CASCADE"), index=True)
-    pot_id: Mapped[int | None] = mapped_column(ForeignKey("pot.id", ondelete="CASCADE"), index=True)
+    batch_id: Mapped[int | None] = mapped_column(
+        "pot_id", ForeignKey("pot.id", ondelete="CASCADE"), index=True
+    )
     mix_id: Mapped[int | None] = mapped_column(ForeignKey("mix.id", ondelete="CASCADE"), index=True)
     """What is on it, or else `material_id`, a tin as it is."""
     material_id: Mapped[int | None] = mapped_column(ForeignKey("material.id", ondelete="CASCADE"), index=True)

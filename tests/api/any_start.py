@@ -59,9 +59,9 @@ def begun(client: TestClient, form: str) -> None:
     send("POST", "jobs/1/looks", {"name": "Other", "layers": WORN["table"]})
     if form == "bedside":
         send("PUT", f"pieces/{piece['id']}/hardware", {"act": "paint"})
-    send("POST", "mixes/1/pots", {})
+    send("POST", "mixes/1/batches", {})
     for place, pour in enumerate(pours):
-        send("POST", "pots/1/pours", {"place": place, "material": pour["material"], "ml": pour["ml"]})
+        send("POST", "batches/1/pours", {"place": place, "material": pour["material"], "ml": pour["ml"]})
     send("PUT", "hours", {**WEEK, "zone": "UTC"})
     send("POST", "jobs/1/plan", None)
     client.post("/api/jobs/1/photos", params={"name": "Before"}, content=photo())

@@ -80,9 +80,9 @@ def too_many(money: Json) -> Iterator[str]:
             yield f"{line['needed']} pairs of filters"
 
 
-def in_jugs(pots: Json) -> float:
+def in_jugs(batches: Json) -> float:
     """Return what stands in all jugs. [ml]"""
-    return float(sum(one["poured_ml"] for one in pots))
+    return float(sum(one["poured_ml"] for one in batches))
 
 
 def words_of(pdf: bytes) -> str:

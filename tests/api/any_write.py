@@ -39,7 +39,7 @@ class Seen:
     tokens: list[str] = field(default_factory=list)
     bin: list[dict[str, Any]] = field(default_factory=list)
     preparations: list[str] = field(default_factory=list)
-    pots: list[dict[str, Any]] = field(default_factory=list)
+    batches: list[dict[str, Any]] = field(default_factory=list)
     archive: bytes = b""
 
     def one(self, of: str) -> int:
@@ -49,22 +49,24 @@ class Seen:
 
     def at_bench(self) -> int:
         """Return the number of the jug that is being poured, mostly."""
-        open_ = [one["id"] for one in self.pots if not one["done"]]
+        open_ = [one["id"] for one in self.batches if not one["done"]]
         return int(open_[-1]) if open_ and self.random.random() < 0.8 else self.one("pots")
 
     def next_pour(self) -> Json:
         """Return the next pour of that jug, now and then something else."""
-        steps = [one for pot in self.pots if not pot["done"] for one in pot["steps"] if not one["made"]]
+        steps = [
+            one for batch in self.batches if not batch["done"] for one in batch["steps"] if not one["made"]
+        ]
         if not steps or self.random.random() < 0.2:
             return {"place": self.random.randint(0, 1), "material": self.paint(), "ml": 5.0}
-        pot = next(one for one in reversed(self.pots) if not one["done"])
-        left = [(place, one) for place, one in enumerate(pot["steps"]) if not one["made"]]
+        batch = next(one for one in reversed(self.batches) if not one["done"])
+        left = [(place, one) for place, one in enumerate(batch["steps"]) if not one["made"]]
         place, one = left[0] if left else (0, steps[0])
         return {"place": place, "material": one["material"], "ml": one["ml"]}
 
     def rest(self) -> Json:
         """Return a jug that holds something; None where none does."""
-        full = [one for one in self.pots if one["poured_ml"] > 1.0]
+        full = [one for one in self.batches if one["poured_ml"] > 1.0]
         return self.random.choice(full) if full else None
 
     def gone(self, of: str) -> int:
@@ -224,7 +226,7 @@ BODIES: Final[Mapping[str, Body]] = {
     "POST /api/jugs": lambda s: {"name": "Cup", "height": 100.0, "bottom": 60.0, "top": 80.0},
     "PUT /api/looks/{look_id}": lambda s: {"name": "Look", "layers": s.layers()},
     "PATCH /api/mixes/{mix_id}": lambda s: {"name": "Named"},
-    "POST /api/mixes/{mix_id}/pots": lambda s: {},
+    "POST /api/mixes/{mix_id}/batches": lambda s: {},
     "POST /api/mixes/{mix_id}/to-shelf": lambda s: {"left_ml": 60.0},
     "PUT /api/motifs/{motif_id}": lambda s: {"name": "Motif"},
     "POST /api/pairing": lambda s: {"code": "AAAA-AAAA", "name": "phone"},
@@ -241,10 +243,10 @@ BODIES: Final[Mapping[str, Body]] = {
     "PUT /api/pieces/{piece_id}/look": lambda s: {"look_id": s.random.choice([None, s.one("looks"),
         s.one("looks")])},
     "PUT /api/pieces/{piece_id}/survey": lambda s: s.survey(),
-    "POST /api/pots/{pot_id}/additions": lambda s: {"pours": s.pours()},
-    "PUT /api/pots/{pot_id}/jug": lambda s: {"jug": s.random.choice(["jam jar", "tin"])},
-    "POST /api/pots/{pot_id}/pours": lambda s: s.next_pour(),
-    "POST /api/pots/{pot_id}/strips": lambda s: {"colour": s.colour(), "anyway": True},
+    "POST /api/batches/{batch_id}/additions": lambda s: {"pours": s.pours()},
+    "PUT /api/batches/{batch_id}/jug": lambda s: {"jug": s.random.choice(["jam jar", "tin"])},
+    "POST /api/batches/{batch_id}/pours": lambda s: s.next_pour(),
+    "POST /api/batches/{batch_id}/strips": lambda s: {"colour": s.colour(), "anyway": True},
     "POST /api/preparations": lambda s: {
         "title": "Thinned", "parts": [{"material": s.paint(), "parts": 1}, {"material": "water", "parts": 2}],
     },
@@ -280,7 +282,7 @@ QUERIES: Final[Mapping[str, Body]] = {
         "first_id": s.one("mixes"),
         "second_id": s.one("mixes"),
     },
-    "DELETE /api/pots/{pot_id}/pours/last": lambda s: {"place": s.random.randint(0, 2)},
+    "DELETE /api/batches/{batch_id}/pours/last": lambda s: {"place": s.random.randint(0, 2)},
 }
 
 

@@ -37,7 +37,7 @@ OFTEN: Final = [
     for one in OPERATIONS
     if any(
         part in one[1]
-        for part in ("/looks", "/look", "/survey", "/steps", "/plan", "/mixes", "/pots", "/pieces")
+        for part in ("/looks", "/look", "/survey", "/steps", "/plan", "/mixes", "/batches", "/pieces")
     )
     and "restore" not in one[1]
 ]
@@ -138,15 +138,17 @@ class AnyOrder(RuleBasedStateMachine):
         said = answer.json() if answer.content else {}
         if name == "POST /api/archives":
             self.seen.tokens.append(said["token"])
-        if name == "POST /api/mixes/{mix_id}/pots":
+        if name == "POST /api/mixes/{mix_id}/batches":
             self.seen.rows.setdefault("pots", []).append(said["id"])
         if name == "POST /api/shelf/{key}/tests":
             self.seen.rows.setdefault("readings", []).extend(one["id"] for one in said["readings"])
         if name == "POST /api/jobs/{job_id}/mixes" and body.get("from_batches"):
-            pot = self.client.post(f"/api/mixes/{said['id']}/pots", json={}).json()
-            before = any_truth.in_jugs(self.seen.pots)
-            self.seen.rows["pots"].append(pot["id"])
-            after = any_truth.in_jugs([self.read(f"/api/pots/{one}") for one in set(self.seen.rows["pots"])])
+            batch = self.client.post(f"/api/mixes/{said['id']}/batches", json={}).json()
+            before = any_truth.in_jugs(self.seen.batches)
+            self.seen.rows["pots"].append(batch["id"])
+            after = any_truth.in_jugs(
+                [self.read(f"/api/batches/{one}") for one in set(self.seen.rows["pots"])]
+            )
             self.say(
                 abs(after - before) < 1.0, f"{before} ml stood in all jugs, {after} ml since a rest went over"
             )
@@ -192,7 +194,7 @@ class AnyOrder(RuleBasedStateMachine):
         for name in ("strips", "choices", "motifs"):
             rows[name] = [one["id"] for one in read[f"/{name}"] if one["id"] is not None]
         rows["timers"] = [one["id"] for one in get("/api/timers")["timers"]]
-        self.seen.pots = [self.read(f"/api/pots/{one}") for one in sorted(set(rows.get("pots", [])))]
+        self.seen.batches = [self.read(f"/api/batches/{one}") for one in sorted(set(rows.get("pots", [])))]
         for noun, kind in (
             ("pieces", "piece"),
             ("looks", "look"),

@@ -28,19 +28,19 @@ class BenchCase(DemoCase):
     def begin(self, jug: str | None = None) -> dict[str, Any]:
         """Begin a fresh batch of the job's first mix."""
         mix = self.client.post("/api/jobs/1/mixes", json=self.body()).json()
-        answer = self.client.post(f"/api/mixes/{mix['id']}/pots", json={"jug": jug})
+        answer = self.client.post(f"/api/mixes/{mix['id']}/batches", json={"jug": jug})
         self.assertEqual(answer.status_code, 201, answer.text)
-        pot: dict[str, Any] = answer.json()
-        return pot
+        batch: dict[str, Any] = answer.json()
+        return batch
 
     def body(self) -> dict[str, Any]:
         mix = self.job()["mixes"][0]
         pours = [{key: pour[key] for key in ("material", "parts", "ml")} for pour in mix["recipe"]["pours"]]
         return {"name": "Bench", "target_id": mix["target_id"], "batch": mix["batch"], "pours": pours}
 
-    def pour(self, pot: dict[str, Any], factor: float = 1.0, **changes: Any) -> Any:
-        step = next(step for step in pot["steps"] if not step["made"])
-        place = sum(step["made"] for step in pot["steps"])
+    def pour(self, batch: dict[str, Any], factor: float = 1.0, **changes: Any) -> Any:
+        step = next(step for step in batch["steps"] if not step["made"])
+        place = sum(step["made"] for step in batch["steps"])
         body = {
             "place": place,
             "material": step["material"],
@@ -48,13 +48,13 @@ class BenchCase(DemoCase):
             "how": "scale",
             **changes,
         }
-        return self.client.post(f"/api/pots/{pot['id']}/pours", json=body)
+        return self.client.post(f"/api/batches/{batch['id']}/pours", json=body)
 
     def filled(self) -> dict[str, Any]:
-        pot = self.begin()
-        while not pot["full"]:
-            pot = self.pour(pot).json()
-        return pot
+        batch = self.begin()
+        while not batch["full"]:
+            batch = self.pour(batch).json()
+        return batch
 
 
 class PourTest(BenchCase):
@@ -63,42 +63,42 @@ class PourTest(BenchCase):
         back."""
         for step in self.job()["mixes"][0]["recipe"]["pours"]:
             self.client.patch(f"/api/shelf/{step['material']}", json={"left_ml": 900, "full_ml": 1000})
-        before = {pot["key"]: pot["left_ml"] for pot in self.client.get("/api/shelf").json()}
-        pot = self.begin()
-        first = pot["steps"][0]
-        pot = self.pour(pot).json()
-        self.assertEqual(pot["poured_ml"], round(first["ml"], 2))
+        before = {batch["key"]: batch["left_ml"] for batch in self.client.get("/api/shelf").json()}
+        batch = self.begin()
+        first = batch["steps"][0]
+        batch = self.pour(batch).json()
+        self.assertEqual(batch["poured_ml"], round(first["ml"], 2))
         left = self.client.get(f"/api/shelf/{first['material']}").json()["left_ml"]
         self.assertAlmostEqual(left, before[first["material"]] - first["ml"], places=1)
-        back = self.client.delete(f"/api/pots/{pot['id']}/pours/last").json()
+        back = self.client.delete(f"/api/batches/{batch['id']}/pours/last").json()
         self.assertEqual(back["poured_ml"], 0)
         self.assertAlmostEqual(
             self.client.get(f"/api/shelf/{first['material']}").json()["left_ml"],
             before[first["material"]],
             places=6,
         )
-        self.refused(self.client.delete(f"/api/pots/{pot['id']}/pours/last"), 409, "nothing was poured")
-        while not pot["full"]:
-            pot = self.client.get(f"/api/pots/{pot['id']}").json()
-            pot = self.pour(pot).json()
-        self.assertEqual(pot["now_hex"], self.job()["mixes"][0]["recipe"]["hex"])
+        self.refused(self.client.delete(f"/api/batches/{batch['id']}/pours/last"), 409, "nothing was poured")
+        while not batch["full"]:
+            batch = self.client.get(f"/api/batches/{batch['id']}").json()
+            batch = self.pour(batch).json()
+        self.assertEqual(batch["now_hex"], self.job()["mixes"][0]["recipe"]["hex"])
 
     def test_two_windows(self) -> None:
         """The second window that pours the same step is told, and nothing is doubled."""
-        pot = self.begin()
-        self.assertEqual(self.pour(pot).status_code, 201)
-        self.refused(self.pour(pot), 409, "another window")
+        batch = self.begin()
+        self.assertEqual(self.pour(batch).status_code, 201)
+        self.refused(self.pour(batch), 409, "another window")
         self.assertEqual(
-            sum(step["made"] for step in self.client.get(f"/api/pots/{pot['id']}").json()["steps"]), 1
+            sum(step["made"] for step in self.client.get(f"/api/batches/{batch['id']}").json()["steps"]), 1
         )
 
     def test_over_pour(self) -> None:
         """Too much of one: the rest grows with it and the colour stays; beyond the jug it says so."""
-        pot = self.begin("measuring jug")
-        end = pot["end_hex"]
-        pot = self.pour(pot, 1.3).json()
-        self.assertIn("the colour stays", pot["words"])
-        self.assertEqual(pot["end_hex"], end)
+        batch = self.begin("measuring jug")
+        end = batch["end_hex"]
+        batch = self.pour(batch, 1.3).json()
+        self.assertIn("the colour stays", batch["words"])
+        self.assertEqual(batch["end_hex"], end)
         tin = self.begin("tin")
         over = self.pour(tin, 2.6).json()
         self.assertIn("lean to", over["words"])
@@ -106,15 +106,15 @@ class PourTest(BenchCase):
         self.refused(self.pour(over, 1.0, ml=5000), 422, "holds")
 
     def test_refused(self) -> None:
-        pot = self.begin()
-        self.refused(self.pour(pot, material="lamp-soot"), 422, "not part of this recipe")
-        self.refused(self.pour(pot, ml=-3), 422, "ml")
+        batch = self.begin()
+        self.refused(self.pour(batch, material="lamp-soot"), 422, "not part of this recipe")
+        self.refused(self.pour(batch, ml=-3), 422, "ml")
         self.refused(
-            self.client.post("/api/mixes/1/pots", json={"jug": "paper cup"}), 422, "take a larger one"
+            self.client.post("/api/mixes/1/batches", json={"jug": "paper cup"}), 422, "take a larger one"
         )
-        self.refused(self.client.post("/api/mixes/1/pots", json={"jug": "thimble"}), 422, "no jug")
-        self.refused(self.client.get("/api/pots/999"), 404, "no batch")
-        self.refused(self.client.post(f"/api/pots/{pot['id']}/strip-painted"), 409, "nothing was poured")
+        self.refused(self.client.post("/api/mixes/1/batches", json={"jug": "thimble"}), 422, "no jug")
+        self.refused(self.client.get("/api/batches/999"), 404, "no batch")
+        self.refused(self.client.post(f"/api/batches/{batch['id']}/strip-painted"), 409, "nothing was poured")
 
     def test_jugs_of_ones_own(self) -> None:
         """A jug measured, and one known by pouring water, hold what they should; the batch moves into it;
@@ -125,9 +125,9 @@ class PourTest(BenchCase):
         )
         water = {"name": "my jug", "marks": [[250, 40], [500, 75], [900, 120]]}
         self.assertAlmostEqual(self.client.post("/api/jugs", json=water).json()["capacity"], 900.0, places=2)
-        pot = self.pour(self.begin("tin")).json()
-        moved = self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "my tin"}).json()
-        self.assertEqual((moved["jug"], moved["poured_ml"]), ("my tin", pot["poured_ml"]))
+        batch = self.pour(self.begin("tin")).json()
+        moved = self.client.put(f"/api/batches/{batch['id']}/jug", json={"jug": "my tin"}).json()
+        self.assertEqual((moved["jug"], moved["poured_ml"]), ("my tin", batch["poured_ml"]))
         small = {
             "name": "ladle",
             "bottom": 60,
@@ -135,7 +135,9 @@ class PourTest(BenchCase):
         }  # 339 ml: enough for what is in, too small for the batch
         self.client.post("/api/jugs", json=small)
         self.refused(
-            self.client.put(f"/api/pots/{pot['id']}/jug", json={"jug": "ladle"}), 422, "take a larger one"
+            self.client.put(f"/api/batches/{batch['id']}/jug", json={"jug": "ladle"}),
+            422,
+            "take a larger one",
         )
         self.assertEqual(self.client.get("/api/mixes/1/strip.pdf?jug=my jug").status_code, 200)
         for body, status, words in (
@@ -148,22 +150,22 @@ class PourTest(BenchCase):
                 self.refused(self.client.post("/api/jugs", json=body), status, words)
         cup = {"jug": "paper cup"}
         full = self.filled()
-        self.refused(self.client.put(f"/api/pots/{full['id']}/jug", json=cup), 422, "take a larger one")
+        self.refused(self.client.put(f"/api/batches/{full['id']}/jug", json=cup), 422, "take a larger one")
 
     def test_goes_on(self) -> None:
         """A batch that is being poured is found again, as after a reload."""
-        pot = self.begin()
-        self.pour(pot)
-        again = self.client.post(f"/api/mixes/{pot['mix_id']}/pots", json={}).json()
-        self.assertEqual((again["id"], sum(step["made"] for step in again["steps"])), (pot["id"], 1))
+        batch = self.begin()
+        self.pour(batch)
+        again = self.client.post(f"/api/mixes/{batch['mix_id']}/batches", json={}).json()
+        self.assertEqual((again["id"], sum(step["made"] for step in again["steps"])), (batch["id"], 1))
 
 
 class StripTest(BenchCase):
-    def read(self, pot: dict[str, Any], lighter: float, **changes: Any) -> Any:
+    def read(self, batch: dict[str, Any], lighter: float, **changes: Any) -> Any:
         target = self.job()["mixes"][0]["target_id"]
         colour = {"source": "stepped", "of": {"source": "target", "target_id": target}, "lighter": lighter}
         body = {"colour": colour, "anyway": True, **changes}
-        return self.client.post(f"/api/pots/{pot['id']}/strips", json=body)
+        return self.client.post(f"/api/batches/{batch['id']}/strips", json=body)
 
     def test_where_and_how_long(self) -> None:
         """A paint's strip hides what is under it; a stain's lies on the wood, and its long wait is said in
@@ -174,52 +176,52 @@ class StripTest(BenchCase):
         stain = self.client.post("/api/shelf", json=brown).json()
         body = {"name": "rinse", "batch": 50, "pours": [{"material": stain["key"], "parts": 1, "ml": 50}]}
         mix = self.client.post("/api/jobs/1/mixes", json=body).json()
-        pot = self.client.post(f"/api/mixes/{mix['id']}/pots", json={}).json()
-        pot = self.pour(pot).json()
-        self.assertIn("oak", pot["over"])
-        self.assertEqual(pot["dry_words"], f"{pot['dry_minutes'] / 60:.3g} h")
+        batch = self.client.post(f"/api/mixes/{mix['id']}/batches", json={}).json()
+        batch = self.pour(batch).json()
+        self.assertIn("oak", batch["over"])
+        self.assertEqual(batch["dry_words"], f"{batch['dry_minutes'] / 60:.3g} h")
 
     def test_not_dry(self) -> None:
         """A strip read before it is dry is refused with the time it needs; anyway, it is taken."""
-        pot = self.filled()
-        self.refused(self.read(pot, 2, anyway=False), 409, "paint a strip")
-        self.client.post(f"/api/pots/{pot['id']}/strip-painted")
-        self.refused(self.read(pot, 2, anyway=False), 409, "min more")
-        self.assertEqual(self.read(pot, 2).status_code, 201)
+        batch = self.filled()
+        self.refused(self.read(batch, 2, anyway=False), 409, "paint a strip")
+        self.client.post(f"/api/batches/{batch['id']}/strip-painted")
+        self.refused(self.read(batch, 2, anyway=False), 409, "min more")
+        self.assertEqual(self.read(batch, 2).status_code, 201)
 
     def test_more_was_poured_meanwhile(self) -> None:
         """A strip whose batch changed before it was answered is kept, and that it tells nothing now is
         said."""
-        pot = self.filled()
+        batch = self.filled()
         with patch("jug_mingle.services.strip_readings.verdict_now", return_value=None):
-            self.refused(self.read(pot, 2), 409, "the strip is kept")
-        self.assertIsNotNone(self.client.get(f"/api/pots/{pot['id']}/verdict").json())
+            self.refused(self.read(batch, 2), 409, "the strip is kept")
+        self.assertIsNotNone(self.client.get(f"/api/batches/{batch['id']}/verdict").json())
 
     def test_near_enough_is_done(self) -> None:
-        pot = self.filled()
-        found = self.read(pot, 0).json()
+        batch = self.filled()
+        found = self.read(batch, 0).json()
         self.assertTrue(found["reached"])
-        self.assertTrue(self.client.get(f"/api/pots/{pot['id']}").json()["done"])
+        self.assertTrue(self.client.get(f"/api/batches/{batch['id']}").json()["done"])
 
     def test_rescue(self) -> None:
         """Four steps too light: the rescue darkens it, its additions become steps; what was learnt is
         undone."""
-        pot = self.filled()
-        found = self.read(pot, 4).json()
+        batch = self.filled()
+        found = self.read(batch, 4).json()
         self.assertFalse(found["reached"])
         self.assertIn("too light", found["misses"])
-        advice = self.client.get(f"/api/pots/{pot['id']}/rescue").json()
+        advice = self.client.get(f"/api/batches/{batch['id']}/rescue").json()
         best = advice["options"][advice["best"]]
         self.assertTrue(best["additions"])
         self.assertLess(best["delta_E"], advice["options"][0]["delta_E"])
         pours = [{"material": a["material"], "parts": 1, "ml": a["ml"]} for a in best["additions"]]
-        now = self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": pours}).json()
+        now = self.client.post(f"/api/batches/{batch['id']}/additions", json={"pours": pours}).json()
         self.assertEqual(
             [s["material"] for s in now["steps"] if not s["made"]], [a["material"] for a in best["additions"]]
         )
         too_much = [{**pours[0], "ml": 15_000}]
         self.refused(
-            self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": too_much}),
+            self.client.post(f"/api/batches/{batch['id']}/additions", json={"pours": too_much}),
             422,
             "larger one first",
         )
@@ -229,27 +231,27 @@ class StripTest(BenchCase):
     def test_verdict_is_found_again(self) -> None:
         """What a strip said is there after a reload, until more is poured or it is forgotten; the newest
         counts."""
-        pot = self.filled()
-        verdict = f"/api/pots/{pot['id']}/verdict"
+        batch = self.filled()
+        verdict = f"/api/batches/{batch['id']}/verdict"
         self.assertIsNone(self.client.get(verdict).json())
-        first, second = self.read(pot, 4).json(), self.read(pot, 3).json()
+        first, second = self.read(batch, 4).json(), self.read(batch, 3).json()
         again = self.client.get(verdict).json()
         self.assertEqual({**again, "learnt": second["learnt"]}, second)
         self.client.delete(f"/api/shelf/readings/{second['reading_id']}")
         self.assertEqual(self.client.get(verdict).json()["strip_id"], first["strip_id"])
-        advice = self.client.get(f"/api/pots/{pot['id']}/rescue").json()
+        advice = self.client.get(f"/api/batches/{batch['id']}/rescue").json()
         pours = [
             {"material": one["material"], "parts": 1, "ml": one["ml"]}
             for one in advice["options"][advice["best"]]["additions"]
         ]
-        now = self.client.post(f"/api/pots/{pot['id']}/additions", json={"pours": pours}).json()
+        now = self.client.post(f"/api/batches/{batch['id']}/additions", json={"pours": pours}).json()
         for _ in pours:
             now = self.pour(now).json()
         self.assertIsNone(self.client.get(verdict).json())
-        self.refused(self.client.get("/api/pots/99/verdict"), 404, "no batch")
+        self.refused(self.client.get("/api/batches/99/verdict"), 404, "no batch")
 
     def test_rescue_needs_a_strip(self) -> None:
-        self.refused(self.client.get(f"/api/pots/{self.filled()['id']}/rescue"), 409, "read a dried strip")
+        self.refused(self.client.get(f"/api/batches/{self.filled()['id']}/rescue"), 409, "read a dried strip")
 
 
 class PrintTest(BenchCase):
@@ -324,22 +326,24 @@ class KilledTest(unittest.TestCase):
         once."""
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         copy_demo(folder)
-        pot, confirmed = 0, 0
+        batch, confirmed = 0, 0
         for round_ in range(rounds(3, 200)):
             process, address = serve(folder)
             try:
-                if not pot:
-                    pot = ask(address, "/api/mixes/1/pots", {})["id"]
-                stand = ask(address, f"/api/pots/{pot}")
+                if not batch:
+                    batch = ask(address, "/api/mixes/1/batches", {})["id"]
+                stand = ask(address, f"/api/batches/{batch}")
                 self.assertIn(sum(step["made"] for step in stand["steps"]), (confirmed, confirmed + 1))
                 confirmed = sum(step["made"] for step in stand["steps"])
                 if stand["full"]:
                     break
                 step = next(step for step in stand["steps"] if not step["made"])
                 body = {"place": confirmed, "material": step["material"], "ml": 1.0, "how": "scale"}
-                confirmed = sum(s["made"] for s in ask(address, f"/api/pots/{pot}/pours", body)["steps"])
+                confirmed = sum(s["made"] for s in ask(address, f"/api/batches/{batch}/pours", body)["steps"])
                 if round_ % 2:  # and once more, unanswered: killed while it is being written
-                    unanswered = threaded(address, f"/api/pots/{pot}/pours", {**body, "place": confirmed})
+                    unanswered = threaded(
+                        address, f"/api/batches/{batch}/pours", {**body, "place": confirmed}
+                    )
                     time.sleep(0.02)
                     os.kill(process.pid, signal.SIGKILL)
                     unanswered.join()

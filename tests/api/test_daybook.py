@@ -44,11 +44,13 @@ class OffcutTest(BenchCase):
         self.assertEqual(len(strip["on_it"]), len(self.job()["mixes"][0]["recipe"]["pours"]))
 
     def test_a_read_strip_is_there_too(self) -> None:
-        pot = self.filled()
-        self.client.post(f"/api/pots/{pot['id']}/strips", json={"colour": typed("#4a8a86"), "anyway": True})
+        batch = self.filled()
+        self.client.post(
+            f"/api/batches/{batch['id']}/strips", json={"colour": typed("#4a8a86"), "anyway": True}
+        )
         strip = self.client.get("/api/jobs/1/strips").json()[0]
         self.assertTrue(strip["taught"])
-        self.assertEqual(strip["mix_id"], pot["mix_id"])
+        self.assertEqual(strip["mix_id"], batch["mix_id"])
 
     def test_refused(self) -> None:
         self.refused(self.keep(material=None), 422, "say what is on the offcut")
@@ -184,7 +186,7 @@ class AgainTest(FreshCase, BenchCase):
     def stock(self, key: str, left: float) -> None:
         self.client.patch(f"/api/shelf/{key}", json={"left_ml": left, "full_ml": max(left, 1000)})
 
-    def test_the_same_pots_at_another_size(self) -> None:
+    def test_the_same_batches_at_another_size(self) -> None:
         pours = self.job()["mixes"][0]["recipe"]["pours"]
         for pour in pours:
             self.stock(pour["material"], 5000)
@@ -197,7 +199,7 @@ class AgainTest(FreshCase, BenchCase):
             self.assertAlmostEqual(now["ml"], was["ml"] * 1000 / whole, delta=0.3)
         self.assertLess(found["same"]["delta_E"], 0.05)  # against what is predicted of it
 
-    def test_a_pot_that_is_gone(self) -> None:
+    def test_a_batch_that_is_gone(self) -> None:
         """Its name is said, none of the substitutes asks for it, each has its difference, the nearest comes
         first."""
         gone = self.job()["mixes"][0]["recipe"]["pours"][1]
@@ -205,7 +207,7 @@ class AgainTest(FreshCase, BenchCase):
         found = self.again(batch=300).json()
         self.assertIsNone(found["same"])
         self.assertIn(f"{gone['name']} is no longer on the shelf", found["words"])
-        self.assertIn("gone", [pot["state"] for pot in found["pots"]])
+        self.assertIn("gone", [batch["state"] for batch in found["pots"]])
         self.assertGreater(len(found["substitutes"]), 0)
         for recipe in found["substitutes"]:
             self.assertNotIn(gone["material"], [pour["material"] for pour in recipe["pours"]])
@@ -224,9 +226,11 @@ class AgainTest(FreshCase, BenchCase):
             )
 
     def test_the_strip_that_dried_is_the_colour(self) -> None:
-        pot = self.filled()
-        self.client.post(f"/api/pots/{pot['id']}/strips", json={"colour": typed("#3f7f86"), "anyway": True})
-        found = self.again(pot["mix_id"]).json()
+        batch = self.filled()
+        self.client.post(
+            f"/api/batches/{batch['id']}/strips", json={"colour": typed("#3f7f86"), "anyway": True}
+        )
+        found = self.again(batch["mix_id"]).json()
         self.assertTrue(found["seen"])
         self.assertEqual(found["hex"].lower(), "#3f7f86")
 
@@ -240,8 +244,8 @@ class AgainTest(FreshCase, BenchCase):
         self.refused(self.again(99), 404, "no mix 99")
         self.refused(self.again(batch=0), 422, "batch")
         self.refused(self.again(tool="ladle"), 422, "tool")
-        for pot in self.client.get("/api/shelf").json():
-            self.client.delete(f"/api/shelf/{pot['key']}")
+        for batch in self.client.get("/api/shelf").json():
+            self.client.delete(f"/api/shelf/{batch['key']}")
         self.refused(self.again(), 409, "no paint on the shelf")
 
 

@@ -42,7 +42,7 @@ class PathTest(DemoCase):
         chip = self.client.post("/api/colours/look", json={"colour": colour}).json()
         target = self.client.post("/api/jobs/1/targets", json={"name": "cup", "colour": colour}).json()
         self.assertEqual(target["hex"], chip["hex"])
-        wishes = {"batch": 300, "most_pots": 3, "lights": ["window", "bulb"]}
+        wishes = {"batch": 300, "most_tins": 3, "lights": ["window", "bulb"]}
         recipes = self.client.post(f"/api/targets/{target['id']}/recipes", json=wishes).json()["recipes"]
         self.assertEqual({len(r["pours"]) for r in recipes}, {1, 2, 3})
         pours = [{key: pour[key] for key in ("material", "parts", "ml")} for pour in recipes[-1]["pours"]]
@@ -177,7 +177,7 @@ class BadInputTest(DemoCase):
             ({"batch": 0}, 422, "from 1 to 20000 ml, got 0"),
             ({"batch": 1e9}, 422, "from 1 to 20000 ml"),
             ({"batch": 2, "tool": "spoons"}, 422, "too coarse"),
-            ({"most_pots": 9}, 422, "most_pots"),
+            ({"most_tins": 9}, 422, "most_tins"),
             ({"use": ["no-such-pot"]}, 422, "no tin"),
             ({"use": ["grey-primer"]}, 409, "no colour to mix with"),
             ({"lights": ["moon"]}, 422, "lights"),

@@ -88,7 +88,7 @@ wishes = st.fixed_dictionaries(
         "batch": numbers,
         "tool": st.sampled_from(["parts", "spoons", "syringe", "scale", "drops", "ladle"]),
         "parts": st.integers(0, 30),
-        "most_pots": st.integers(0, 5),
+        "most_tins": st.integers(0, 5),
         "use": st.lists(
             st.sampled_from(["tide-line", "chalk-white", "grey-primer", "brewed-tea", "no-pot"]), max_size=3
         ),
@@ -122,7 +122,7 @@ class FuzzTest(DemoCase):
         st.sampled_from(["chalk_paint", "water_stain", "spirits", "soup"]),
         st.one_of(colours, anything),
     )
-    def test_pots(self, name: str, kind: str, colour: Any) -> None:
+    def test_batches(self, name: str, kind: str, colour: Any) -> None:
         self.answers(self.client.post("/api/shelf", json={"name": name, "kind": kind, "colour": colour}))
 
     @quietly

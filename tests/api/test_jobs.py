@@ -136,7 +136,7 @@ class FormsTest(FreshCase):
 
 
 class LayersTakeTest(FreshCase):
-    def test_pots_of_its_kind(self) -> None:
+    def test_tins_of_its_kind(self) -> None:
         """Each layer says which kinds it takes: primers for a primer, clear ones too; every tin but helpers
         has one."""
         kinds = {one["key"]: one for one in self.client.get("/api/lookbook").json()["kinds"]}

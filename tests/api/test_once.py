@@ -153,20 +153,22 @@ class OnceTest(FreshCase):
 class PourTwiceTest(FreshCase):
     def setUp(self) -> None:
         super().setUp()
-        self.pot = self.client.post("/api/mixes/1/pots", json={}).json()
+        self.batch = self.client.post("/api/mixes/1/batches", json={}).json()
 
     def pour(self, place: int, **headers: str) -> Any:
-        step = self.pot["steps"][place]
+        step = self.batch["steps"][place]
         body = {"place": place, "material": step["material"], "ml": step["ml"], "how": "scale"}
-        return self.client.post(f"/api/pots/{self.pot['id']}/pours", json=body, headers=headers)
+        return self.client.post(f"/api/batches/{self.batch['id']}/pours", json=body, headers=headers)
 
     def poured(self) -> int:
-        steps = self.client.get(f"/api/pots/{self.pot['id']}").json()["steps"]
+        steps = self.client.get(f"/api/batches/{self.batch['id']}").json()["steps"]
         return sum(step["made"] for step in steps)
 
     def undo(self, place: int | None = None, headers: dict[str, str] | None = None) -> Any:
         params = {} if place is None else {"place": place}
-        return self.client.delete(f"/api/pots/{self.pot['id']}/pours/last", params=params, headers=headers)
+        return self.client.delete(
+            f"/api/batches/{self.batch['id']}/pours/last", params=params, headers=headers
+        )
 
     def test_a_double_tap(self) -> None:
         """Two taps on Undo, or a retry of one, take back one pour: by its place, and by its key."""
@@ -190,8 +192,10 @@ class PourTwiceTest(FreshCase):
         self.refused(self.pour(1), 409, "look again")
 
     def test_what_is_left_comes_back_once(self) -> None:
-        shelf = {pot["key"]: pot["left_ml"] for pot in self.client.get("/api/shelf").json()}
+        shelf = {batch["key"]: batch["left_ml"] for batch in self.client.get("/api/shelf").json()}
         self.pour(0)
         self.undo(0)
         self.undo(0)
-        self.assertEqual({pot["key"]: pot["left_ml"] for pot in self.client.get("/api/shelf").json()}, shelf)
+        self.assertEqual(
+            {batch["key"]: batch["left_ml"] for batch in self.client.get("/api/shelf").json()}, shelf
+        )

@@ -19,13 +19,13 @@ class PlainInputTest(DemoCase):
 
     def test_a_full_jug(self) -> None:
         """A pour into a jug that is full is refused in words."""
-        pot = self.client.post("/api/mixes/2/pots", json={"jug": "measuring jug"}).json()
-        step = pot["steps"][0]
-        body = {"place": 0, "material": step["material"], "ml": pot["capacity"], "how": "eye"}
-        self.assertEqual(self.client.post(f"/api/pots/{pot['id']}/pours", json=body).status_code, 201)
+        batch = self.client.post("/api/mixes/2/batches", json={"jug": "measuring jug"}).json()
+        step = batch["steps"][0]
+        body = {"place": 0, "material": step["material"], "ml": batch["capacity"], "how": "eye"}
+        self.assertEqual(self.client.post(f"/api/batches/{batch['id']}/pours", json=body).status_code, 201)
         for ml in (0.001, 1.0, 400.0):
             body = {"place": 1, "material": step["material"], "ml": ml, "how": "eye"}
-            self.refused(self.client.post(f"/api/pots/{pot['id']}/pours", json=body), 422, "full")
+            self.refused(self.client.post(f"/api/batches/{batch['id']}/pours", json=body), 422, "full")
 
     def test_addresses(self) -> None:
         """A path of any length, numbers that no database holds, and boards without a name."""
@@ -35,7 +35,7 @@ class PlainInputTest(DemoCase):
             "jobs/{}",
             "mixes/{}/card.pdf",
             "photos/{}/picture",
-            "pots/{}",
+            "batches/{}",
             "jobs/{}/boards",
             "looks/{}/file",
         ):

@@ -27,11 +27,11 @@ class PotsTest(DemoCase):
 
     def test_name_kind_and_colour_are_enough(self) -> None:
         """A tin so added shows its colour, its letter, and every usual fact with the reason why."""
-        pot = self.add("Barn door")
+        tin = self.add("Barn door")
         self.assertEqual(
-            (pot["key"], pot["level"], pot["family"], pot["base"]), ("barn-door", "A", "brown", "water")
+            (tin["key"], tin["level"], tin["family"], tin["base"]), ("barn-door", "A", "brown", "water")
         )
-        for fact in pot["facts"]:
+        for fact in tin["facts"]:
             self.assertTrue(fact["why"] and not fact["own"], fact)
         self.assertIn("barn-door", [one["key"] for one in self.client.get("/api/shelf").json()])
 
@@ -39,10 +39,10 @@ class PotsTest(DemoCase):
         """Every kind can stand on the shelf, with a colour or without."""
         for kind in bounded(self.client.get("/api/shelf/kinds").json(), 6):
             with self.subTest(kind["key"]):
-                pot = self.add(
+                tin = self.add(
                     f"One {kind['key']}", kind=kind["key"], colour=TYPED if kind["has_colour"] else None
                 )
-                self.assertEqual(pot["hex"] is not None, kind["has_colour"])
+                self.assertEqual(tin["hex"] is not None, kind["has_colour"])
 
     def test_facts_by_the_label(self) -> None:
         """A fact is overridden by the label and taken back; only what is sent is changed."""
@@ -74,35 +74,35 @@ class PotsTest(DemoCase):
     def test_many_from_one_photo(self) -> None:
         """Six samples of one photo become six tins, each near its true colour; a wrong one leaves none."""
         white = {"method": "white", "area": {"shape": "spot", "x": 220, "y": 600, "radius": 10}}
-        pots = [
+        tins = [
             {"name": f"Board {n}", "kind": "chalk_paint", "area": {"shape": "spot", "x": x, "y": y}}
             for n, (x, y) in enumerate(SAMPLES)
         ]
         bad = {
             "photo_id": 2,
             "lighting": white,
-            "pots": [*pots, {**pots[0], "name": "Off", "area": {"shape": "spot", "x": -9, "y": 0}}],
+            "pots": [*tins, {**tins[0], "name": "Off", "area": {"shape": "spot", "x": -9, "y": 0}}],
         }
         count = len(self.client.get("/api/shelf").json())
         self.refused(self.client.post("/api/shelf/from-photo", json=bad), 422, "outside the photo")
         self.assertEqual(len(self.client.get("/api/shelf").json()), count)
         keys = self.client.post(
-            "/api/shelf/from-photo", json={"photo_id": 2, "lighting": white, "pots": pots}
+            "/api/shelf/from-photo", json={"photo_id": 2, "lighting": white, "pots": tins}
         ).json()
         self.assertEqual(len(keys), 6)
-        true = R_to_Lab(true_mix([(next(pot for pot in TINS if pot.key == "tide-line"), 1.0)]))
+        true = R_to_Lab(true_mix([(next(tin for tin in TINS if tin.key == "tide-line"), 1.0)]))
         self.assertLess(
             float(delta_E_CIE2000(self.client.get(f"/api/shelf/{keys[0]}").json()["Lab"], true)), 6.0
         )
 
-    def test_mixed_pot_returns(self) -> None:
+    def test_mixed_tin_returns(self) -> None:
         """A mix put on the shelf is a tin with its recipe, looks like the mix, and can be poured again."""
         mix = self.job()["mixes"][1]
         key = self.client.post(f"/api/mixes/{mix['id']}/to-shelf", json={"left_ml": 120}).json()
-        pot = self.client.get(f"/api/shelf/{key}").json()
-        self.assertEqual(len(pot["made"]["pours"]), len(mix["recipe"]["pours"]))
-        self.assertEqual((pot["left_ml"], pot["keeps_until"]), (120, None))
-        wishes = {"batch": 100, "use": [key], "most_pots": 1}
+        tin = self.client.get(f"/api/shelf/{key}").json()
+        self.assertEqual(len(tin["made"]["pours"]), len(mix["recipe"]["pours"]))
+        self.assertEqual((tin["left_ml"], tin["keeps_until"]), (120, None))
+        wishes = {"batch": 100, "use": [key], "most_tins": 1}
         found = self.client.post(f"/api/targets/{mix['target_id']}/recipes", json=wishes).json()["recipes"][0]
         self.assertLess(found["delta_E"], mix["recipe"]["delta_E"] + 0.5)
 
@@ -228,8 +228,8 @@ class TablesTest(DemoCase):
         found = self.client.post("/api/shelf/table/check", content=data).json()
         self.assertEqual((found["good"], len(found["bad"])), ([], len(self.client.get("/api/shelf").json())))
         self.refused(self.client.post("/api/shelf/table", content=data), 422, "no row in this file")
-        for pot in self.client.get("/api/shelf").json():
-            self.client.delete(f"/api/shelf/{pot['key']}")
+        for tin in self.client.get("/api/shelf").json():
+            self.client.delete(f"/api/shelf/{tin['key']}")
         keys = self.client.post("/api/shelf/table", content=data).json()
         self.assertEqual(len(keys), 26)
         self.refused(
@@ -259,9 +259,9 @@ class DevicesTest(DemoCase):
         self.assertIn("Mill pond 1 + white 4", reader["tray"])
         self.assertIn("Jug glaze (mix)", reader["tray"])
         found = self.read("Mill pond").json()
-        pot = next(pot for pot in TINS if pot.key == "mill-pond")
+        tin = next(tin for tin in TINS if tin.key == "mill-pond")
         # The demo's paint is dead flat in its masstone reading but matte by kind: the tray follows the kind.
-        self.assertLess(float(delta_E_CIE2000(found["Lab"], R_to_Lab(true_mix([(pot, 1.0)])))), 1.2)
+        self.assertLess(float(delta_E_CIE2000(found["Lab"], R_to_Lab(true_mix([(tin, 1.0)])))), 1.2)
         body = {"name": "read", "colour": {"source": "reader", "reading_id": found["id"]}}
         target = self.client.post("/api/jobs/1/targets", json=body).json()
         self.assertEqual((target["hex"], target["sureness"]), (found["hex"], "sure"))
@@ -290,10 +290,10 @@ class DevicesTest(DemoCase):
         while weight["state"] != "stable" and time.monotonic() < deadline:
             time.sleep(0.05)
             weight = self.client.get("/api/devices/scale").json()
-        pot = self.client.post(
+        tin = self.client.post(
             "/api/shelf/sloe-skin/weigh", json={"grams": weight["grams"], "tin_grams": 90}
         ).json()
-        self.assertAlmostEqual(pot["left_ml"], 290 / 1.45, delta=0.5)
+        self.assertAlmostEqual(tin["left_ml"], 290 / 1.45, delta=0.5)
 
 
 class CatchTest(DemoCase):
@@ -354,8 +354,8 @@ class CatchTest(DemoCase):
             self.look({"source": "mix", "mix_id": 1})["hex"], self.job()["mixes"][0]["recipe"]["hex"]
         )
         self.assertEqual(self.look({"source": "text", "text": "rgb 79 127 128"})["daylight_hex"], "#4f7f80")
-        pots = {pot["key"]: pot["hex"] for pot in self.client.get("/api/shelf").json()}
-        self.assertEqual(self.look({"source": "material", "key": "mill-pond"})["hex"], pots["mill-pond"])
+        tins = {tin["key"]: tin["hex"] for tin in self.client.get("/api/shelf").json()}
+        self.assertEqual(self.look({"source": "material", "key": "mill-pond"})["hex"], tins["mill-pond"])
         ends = {"first": target, "second": {"source": "text", "text": "#f0e8d8"}}
         half = self.look({"source": "between", **ends, "share": 0.5}, background=TYPED)
         self.assertEqual(half["background_hex"], "#7a3b2e")
@@ -407,7 +407,7 @@ class CatchTest(DemoCase):
         said = []
         for target in self.job()["targets"]:
             for recipe in self.client.post(
-                f"/api/targets/{target['id']}/recipes", json={"most_pots": 3}
+                f"/api/targets/{target['id']}/recipes", json={"most_tins": 3}
             ).json()["recipes"]:
                 values = [one["delta_E"] for one in recipe["differences"]]
                 if recipe["metameric"]:

@@ -36,8 +36,8 @@ class WaysTest(FreshCase):
         """Typed is no reader's: as a target and as a tin's colour; the reader's own test stays to be done."""
         self.assertEqual(self.kept({"source": "text", "text": "#4f7f80"})["how"], "typed")
         self.assertEqual(self.kept({"source": "text", "text": "#4f7f80"})["sureness"], "as typed")
-        pot = {"name": "P", "kind": "chalk_paint", "colour": {"source": "text", "text": "#4f7f80"}}
-        made = self.client.post("/api/shelf", json=pot).json()
+        batch = {"name": "P", "kind": "chalk_paint", "colour": {"source": "text", "text": "#4f7f80"}}
+        made = self.client.post("/api/shelf", json=batch).json()
         self.assertEqual([one["how"] for one in made["readings"]], ["typed"])
         self.assertIn("reader", [task["task"] for task in made["tasks"]])
         self.client.post("/api/devices/reader/calibrate")
@@ -91,8 +91,8 @@ class WaysTest(FreshCase):
                     self.client.post("/api/colours/look", json={"colour": colour}).json()["warnings"]
                 )
                 self.assertEqual("A flat paint cannot look as dark" in said, dark)
-                pot = {"name": text, "kind": "chalk_paint", "colour": colour}
-                made = self.client.post("/api/shelf", json=pot).json()
+                batch = {"name": text, "kind": "chalk_paint", "colour": colour}
+                made = self.client.post("/api/shelf", json=batch).json()
                 self.assertEqual("cannot look as dark" in " ".join(made["remarks"]), dark)
         glossy = {
             "name": "G",
@@ -110,13 +110,13 @@ class NoTargetTest(FreshCase):
         body = {"name": "By eye", "batch": 40.0, "pours": [{"material": "tide-line", "parts": 1, "ml": 40.0}]}
         mix = self.client.post("/api/jobs/1/mixes", json=body).json()
         self.assertEqual((mix["recipe"]["words"], mix["recipe"]["likely"]), ("", ""))
-        pot = self.client.post(f"/api/mixes/{mix['id']}/pots", json={}).json()
+        batch = self.client.post(f"/api/mixes/{mix['id']}/batches", json={}).json()
         self.client.post(
-            f"/api/pots/{pot['id']}/pours",
+            f"/api/batches/{batch['id']}/pours",
             json={"place": 0, "material": "tide-line", "ml": 40.0, "how": "eye"},
         )
         strip = {"colour": {"source": "text", "text": "#5f8c9e"}, "anyway": True}
-        verdict = self.client.post(f"/api/pots/{pot['id']}/strips", json=strip).json()
+        verdict = self.client.post(f"/api/batches/{batch['id']}/strips", json=strip).json()
         self.assertEqual((verdict["delta_E"], verdict["reached"], verdict["target_hex"]), (None, False, None))
-        self.assertFalse(self.client.get(f"/api/pots/{pot['id']}").json()["done"])
-        self.assertEqual(self.client.get(f"/api/pots/{pot['id']}/verdict").json()["reached"], False)
+        self.assertFalse(self.client.get(f"/api/batches/{batch['id']}").json()["done"])
+        self.assertEqual(self.client.get(f"/api/batches/{batch['id']}/verdict").json()["reached"], False)

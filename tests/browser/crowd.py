@@ -21,9 +21,9 @@ def grow(client: Any) -> None:
         colour = {"source": "text", "text": f"#{r:02x}{g:02x}{b:02x}"}
         made = client.post("/api/jobs/1/targets", json={"name": f"colour {number}", "colour": colour})
         targets.append(made.json()["id"])
-    pots = [pot["key"] for pot in client.get("/api/shelf").json() if pot["kind"] == "chalk_paint"]
+    tins = [tin["key"] for tin in client.get("/api/shelf").json() if tin["kind"] == "chalk_paint"]
     for number in range(len(job["mixes"]), JUGS):
-        chosen = rng.choice(pots, 3, replace=False)
+        chosen = rng.choice(tins, 3, replace=False)
         pours = [{"material": str(key), "parts": n + 1, "ml": 50.0 * (n + 1)} for n, key in enumerate(chosen)]
         body = {"name": f"mix {number}", "target_id": targets[number], "batch": 300.0, "pours": pours}
         client.post("/api/jobs/1/mixes", json=body).raise_for_status()

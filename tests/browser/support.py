@@ -119,7 +119,7 @@ PLACES = (
     "daybook",
     "again/1",
     "shelf",
-    "shelf?pot=sloe-skin",
+    "shelf?tin=sloe-skin",
     "shelf?do=add",
     "shelf?do=photo",
     "shelf?do=names",

@@ -63,7 +63,7 @@ class PlacesCase(BrowserCase):
         return page
 
     def bench(self) -> str:
-        made = self.page.request.post("/api/mixes/1/pots", data={"jug": None}).json()
+        made = self.page.request.post("/api/mixes/1/batches", data={"jug": None}).json()
         return f"1/bench/{made['id']}"
 
 
@@ -133,7 +133,7 @@ class WordsTest(PlacesCase):
             scale = tile.get_by_text(f"known {tin['level_filled']} of 6: {tin['level_words']}")
             expect(scale).to_have_count(1)
             self.assertEqual(tile.locator(".full").count(), tin["level_filled"])
-        self.go("shelf?pot=mill-pond")
+        self.go("shelf?tin=mill-pond")
         expect(page.locator("aside")).to_contain_text("its dried colour, and a tint with white")
         words = page.locator("aside").inner_text()
         self.assertNotRegex(words, r"(?m)^[A-F]$")

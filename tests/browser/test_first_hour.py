@@ -39,7 +39,7 @@ class FromNothingTest(BrowserCase):
                 page.get_by_role("button", name="Chest of drawers", exact=True).click()
                 expect(page.get_by_label("Called")).to_have_value("Chest of drawers")
                 for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
-                    self.pot(page, name, colour)
+                    self.batch(page, name, colour)
                 self.caught(page, "#8fa3b8")
             self.go("mingle", page)
             page.get_by_role("button", name="Keep as a jug").click()
@@ -47,7 +47,7 @@ class FromNothingTest(BrowserCase):
         self.assertEqual(len(self.job()["mixes"]), 2)
         self.assertEqual(self.job()["mixes"][1]["same_as"], self.job()["mixes"][0]["name"])
 
-    def pot(self, page: Page, name: str, colour: str) -> None:
+    def batch(self, page: Page, name: str, colour: str) -> None:
         self.go("shelf?do=add", page)
         page.get_by_label("Its name").fill(name)
         page.get_by_role("tab", name="Type it").or_(page.get_by_role("button", name="Type it")).first.click()
@@ -222,8 +222,8 @@ class AliveTest(BrowserCase):
     def test_a_double_tap_on_the_bench(self) -> None:
         """Two taps in one breath pour once, and take back once."""
         page = self.page
-        pot = page.request.post(f"{self.server.address}/api/mixes/1/pots", data={}).json()
-        self.go(f"bench/{pot['id']}")
+        batch = page.request.post(f"{self.server.address}/api/mixes/1/batches", data={}).json()
+        self.go(f"bench/{batch['id']}")
         page.get_by_text("tap anywhere").dblclick()
         self.quiet(page)
         expect(page.get_by_text("1 of 3 poured")).to_be_visible()

@@ -140,7 +140,7 @@ class LightTest(BrowserCase):
                 np.testing.assert_allclose(
                     self.pixel(chip), 255 * hex_to_sRGB(stated["recipe"]["hex"]), atol=1.0
                 )
-                wishes = {"batch": 500, "most_pots": 3, "tool": "parts", "parts": 12, "lights": [name]}
+                wishes = {"batch": 500, "most_tins": 3, "tool": "parts", "parts": 12, "lights": [name]}
                 fewest = self.page.request.post(f"/api/targets/1/recipes?light={name}", data=wishes).json()[
                     "recipes"
                 ][0]

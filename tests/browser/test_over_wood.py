@@ -107,10 +107,10 @@ class OverWoodTest(BrowserCase):
         """Roles and parts are kept under a name; what is left of a poured jug plays one, and is not poured
         again."""
         page = self.page
-        batch = page.request.post("/api/mixes/1/pots", data={"jug": None}).json()
+        batch = page.request.post("/api/mixes/1/batches", data={"jug": None}).json()
         for place, pour in enumerate(self.job()["mixes"][0]["recipe"]["pours"]):
             body = {"material": pour["material"], "ml": pour["ml"], "place": place, "how": "eye"}
-            page.request.post(f"/api/pots/{batch['id']}/pours", data=body)
+            page.request.post(f"/api/batches/{batch['id']}/pours", data=body)
         self.go("mingle")
         page.get_by_role("button", name="By parts of your own").click()
         own = page.locator(".own-parts")
@@ -130,7 +130,7 @@ class OverWoodTest(BrowserCase):
         jugs = page.get_by_role("complementary")
         expect(jugs.get_by_text("Thin milk wash of Jug glaze", exact=True)).to_be_visible()
         mix = self.job()["mixes"][-1]
-        poured = page.request.get(f"/api/pots/{mix['poured']}").json()
+        poured = page.request.get(f"/api/batches/{mix['poured']}").json()
         self.assertAlmostEqual(poured["poured_ml"], 100.0, delta=0.5)
         page.get_by_role("button", name="Remove Thin milk wash", exact=True).click()
         expect(page.get_by_text("Thin milk wash was removed")).to_be_visible()

@@ -193,7 +193,7 @@ class DaybookTest(BrowserCase):
         expect(page.get_by_text(f"{before} is called Foam now.")).to_be_visible()
         undo.click()
         expect(look).to_have_value(before)
-        self.go("shelf?pot=mill-pond")
+        self.go("shelf?tin=mill-pond")
         tin = page.get_by_label("Name", exact=True)
         tin.fill("Weir")
         tin.press("Enter")
@@ -239,7 +239,7 @@ class UnitsTest(BrowserCase):
     def test_in_every_place(self) -> None:
         """In US units no place says millilitres, centimetres, square metres or °C."""
         page = self.page
-        for place in ("piece", "catch", "mingle", "try-on", "plan", "daybook", "shelf", "shelf?pot=mill-pond",
+        for place in ("piece", "catch", "mingle", "try-on", "plan", "daybook", "shelf", "shelf?tin=mill-pond",
         "again/1",
                       "jobs"):  # fmt: skip
             with self.subTest(place):

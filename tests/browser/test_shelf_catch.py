@@ -10,10 +10,10 @@ from tests.browser.support import PHONE, REFUSED, BrowserCase
 
 
 class ShelfTest(BrowserCase):
-    def pot(self, key: str) -> Any:
+    def tin(self, key: str) -> Any:
         return self.page.request.get(f"/api/shelf/{key}").json()
 
-    def test_add_a_pot_and_know_it_better(self) -> None:
+    def test_add_a_tin_and_know_it_better(self) -> None:
         """Name, kind, colour: it stands there; three coats hid the walnut: its scale fills; undone, it
         falls."""
         page = self.page
@@ -29,7 +29,7 @@ class ShelfTest(BrowserCase):
         page.get_by_role("button", name="How many coats hid it?").click()
         page.get_by_role("button", name="Keep this test").click()
         expect(page.get_by_text("by its dried colour, and how many coats hid something")).to_be_visible()
-        self.assertEqual(self.pot("barn-door")["level"], "B")
+        self.assertEqual(self.tin("barn-door")["level"], "B")
         page.get_by_text("2 readings so far").click()
         page.get_by_role("button", name="Remove the reading").last.click()
         expect(page.get_by_text("by its label or its dried colour alone")).to_be_visible()
@@ -47,7 +47,7 @@ class ShelfTest(BrowserCase):
         page.keyboard.press("Enter")
         slider = page.get_by_role("slider").first
         expect(slider).to_be_visible()
-        before = self.pot("mill-pond")["left_ml"]
+        before = self.tin("mill-pond")["left_ml"]
         slider.focus()
         page.keyboard.press("ArrowLeft")
         tick = page.get_by_role("checkbox", name="use this tin first")
@@ -55,7 +55,7 @@ class ShelfTest(BrowserCase):
         page.keyboard.press("Space")
         expect(tick).to_be_checked()
         expect(page.locator("[data-tin=mill-pond]").get_by_text("use first")).to_be_visible()
-        after = self.pot("mill-pond")
+        after = self.tin("mill-pond")
         self.assertLess(after["left_ml"], before)
         self.assertTrue(after["use_up"])
 
@@ -90,18 +90,18 @@ class ShelfTest(BrowserCase):
 
     def test_weigh(self) -> None:
         page = self.page
-        self.go("shelf?pot=tide-line")
+        self.go("shelf?tin=tide-line")
         page.get_by_text("Weigh what is left").click()
         page.get_by_role("button", name="Put it on the scale").click()
         expect(page.get_by_text("It stands on the stand-in scale")).to_be_visible()
         page.get_by_role("button", name="Weigh it").click()
         expect(page.get_by_text("that is what is left now")).to_be_visible()
-        self.assertLess(self.pot("tide-line")["left_ml"], 640)
+        self.assertLess(self.tin("tide-line")["left_ml"], 640)
 
     def test_label_overrides(self) -> None:
         """A fact by the label is marked so, and goes back to the usual one."""
         page = self.page
-        self.go("shelf?pot=mill-pond")
+        self.go("shelf?tin=mill-pond")
         row = page.locator("dl div").filter(has_text="Next coat after")
         row.get_by_role("button").first.click()
         row.get_by_label("Next coat after").fill("240")
@@ -281,7 +281,7 @@ class CatchTest(BrowserCase):
         box = page.get_by_role("application").bounding_box()
         assert box is not None
         self.assertGreater(box["height"], 180)
-        for place in ("shelf?pot=mill-pond", "shelf?do=add", "shelf?do=photo"):
+        for place in ("shelf?tin=mill-pond", "shelf?do=add", "shelf?do=photo"):
             self.go(place, page)
             self.quiet(page)
             wide = page.evaluate("document.querySelector('main').scrollWidth")

@@ -60,7 +60,7 @@ class WorkshopTest(unittest.TestCase):
         tablet, phone = self.let_in(main, "tablet"), self.let_in(main, "phone", phone=True)
         expect(main.get_by_text("phone", exact=True)).to_be_visible()
         made = tablet.evaluate(
-            "async () => (await (await fetch('/api/mixes/1/pots', {method: 'POST',"
+            "async () => (await (await fetch('/api/mixes/1/batches', {method: 'POST',"
             " body: JSON.stringify({jug: 'measuring jug'}), headers: {'Content-Type': "
             "'application/json'}})).json())"
         )
@@ -73,7 +73,7 @@ class WorkshopTest(unittest.TestCase):
         step = made["steps"][0]
         before = [page.locator("main").inner_text() for page in (main, phone)]
         tablet.evaluate(
-            "async ([id, body]) => (await fetch(`/api/pots/${id}/pours`, {method: 'POST', body: "
+            "async ([id, body]) => (await fetch(`/api/batches/${id}/pours`, {method: 'POST', body: "
             "JSON.stringify(body), headers: {'Content-Type': 'application/json'}})).status",
             [made["id"], {"place": 0, "material": step["material"], "ml": step["ml"], "how": "eye"}],
         )

@@ -53,13 +53,13 @@ def readings(
     """Return exact masstones and tints with four of white."""
     found = []
     for key in keys:
-        pots: list[tuple[tuple[str, float], ...]] = [((key, 1.0),)]
+        tins: list[tuple[tuple[str, float], ...]] = [((key, 1.0),)]
         if tints and key != "white":
-            pots.append(((key, 1.0), ("white", 4.0)))
-        for number, pot in enumerate(pots):
-            R = seen(dict(pot))
+            tins.append(((key, 1.0), ("white", 4.0)))
+        for number, tin in enumerate(tins):
+            R = seen(dict(tin))
             patch = Swatch(seen=R if spectra else R_to_Lab(R))
-            found.append(Reading(key=f"{key} {number}", volumes=pot, swatches=(patch,), noise=noise))
+            found.append(Reading(key=f"{key} {number}", volumes=tin, swatches=(patch,), noise=noise))
     return found
 
 

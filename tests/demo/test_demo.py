@@ -17,19 +17,19 @@ from tests.api.support import DemoCase
 class PotsTest(unittest.TestCase):
     def test_shelf_of_the_issue(self) -> None:
         """About twenty materials with names of their own: paints, two stains, a glaze, two waxes."""
-        kinds = [pot.kind for pot in TINS]
+        kinds = [tin.kind for tin in TINS]
         self.assertGreaterEqual(len(TINS), 20)
-        self.assertEqual(len({pot.name for pot in TINS}), len(TINS))
+        self.assertEqual(len({tin.name for tin in TINS}), len(TINS))
         self.assertEqual(kinds.count("water_stain"), 2)
         self.assertEqual(kinds.count("glaze"), 1)
         self.assertEqual(kinds.count("clear_wax") + kinds.count("coloured_wax"), 2)
-        L = [R_to_Lab(true_mix([(pot, 1.0)]))[0] for pot in TINS[:16]]
+        L = [R_to_Lab(true_mix([(tin, 1.0)]))[0] for tin in TINS[:16]]
         self.assertGreater(max(L), 95.0)
         self.assertLess(min(L), 30.0)
 
     def test_films(self) -> None:
         """More of a stain over paper is darker."""
-        stain = next(pot for pot in TINS if pot.key == "brewed-tea")
+        stain = next(tin for tin in TINS if tin.key == "brewed-tea")
         found = [float(true_film(stain, X=X, R_g=np.full(36, 0.8)).mean()) for X in (1.0, 10.0, 30.0)]
         self.assertEqual(found, sorted(found, reverse=True))
 
@@ -61,7 +61,7 @@ class DemoShelfTest(DemoCase):
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.read() as session:
             shelf = fitted_shelf(session)
-        pots = {pot.key: pot for pot in TINS}
+        tins = {tin.key: tin for tin in TINS}
         errors = []
         for mix in (
             {"mill-pond": 4, "chalk-white": 4, "well-bottom": 1},
@@ -71,12 +71,12 @@ class DemoShelfTest(DemoCase):
             {"night-ink": 1, "tide-line": 6},
         ):
             R = predict(shelf, [Pour(key=key, parts=n, ml=float(n)) for key, n in mix.items()])
-            true = true_mix([(pots[key], float(n)) for key, n in mix.items()])
+            true = true_mix([(tins[key], float(n)) for key, n in mix.items()])
             errors.append(float(delta_E_CIE2000(R_to_Lab(R), R_to_Lab(true))))
         self.assertLess(float(np.mean(errors)), 1.6)
         self.assertLess(max(errors), 2.5)
 
-    def test_transparent_pots_are_known(self) -> None:
+    def test_transparent_tins_are_known(self) -> None:
         """Stains and the dark wax have little scattering and the colour of their film over paper."""
         context = self.client.app.state.context  # type: ignore[attr-defined]
         with context.database.read() as session:

@@ -28,8 +28,8 @@ class CellsTest(unittest.TestCase):
         )
         self.assertNotIn(b"'\n", table)
         self.assertNotIn(b",',", table)
-        pot = read_shelf_csv(table).good[0]
-        self.assertEqual((pot.name, pot.notes, pot.place), ("-2+3+cmd", "", ""))
+        tin = read_shelf_csv(table).good[0]
+        self.assertEqual((tin.name, tin.notes, tin.place), ("-2+3+cmd", "", ""))
 
     def test_a_thousand_or_one(self) -> None:
         """1,000 in a table is asked about, not read as one."""

@@ -11,14 +11,14 @@ from jug_mingle.formats.shelf_csv import COLUMNS, ShelfCsvError, read_shelf_csv,
 class TableTest(unittest.TestCase):
     def test_round_trip(self) -> None:
         """What is written is read back, with a name that a spreadsheet would run as a formula."""
-        pots = [
+        tins = [
             {"name": "Sloe, skin", "kind": "chalk_paint", "left_ml": 250.0, "full_ml": 500.0, "use_up": True,
              "L": 30.0, "a": 10.0, "b": -19.0},
             {"name": "Wax", "kind": "clear_wax", "left_ml": 0.0, "opened": "2026-03-31",
             "place": "lower board"},
         ]  # fmt: skip
-        found = read_shelf_csv(write_shelf_csv(pots))
-        self.assertEqual([pot.name for pot in found.good], ["Sloe, skin", "Wax"])
+        found = read_shelf_csv(write_shelf_csv(tins))
+        self.assertEqual([tin.name for tin in found.good], ["Sloe, skin", "Wax"])
         self.assertEqual(found.bad, ())
         first, second = found.good
         self.assertEqual((first.numbers["left_ml"], first.use_up), (250.0, True))
@@ -45,7 +45,7 @@ class TableTest(unittest.TestCase):
         )
         text = "name,kind,left_ml,hex,smell\n" + "\n".join(row for row, _ in rows)
         found = read_shelf_csv(text.encode(), taken=["Tide line"])
-        self.assertEqual([pot.name for pot in found.good], ["Good", "Kind by title", "Kind in words"])
+        self.assertEqual([tin.name for tin in found.good], ["Good", "Kind by title", "Kind in words"])
         wanted = {place: reason for place, (_, reason) in enumerate(rows, start=2) if reason}
         self.assertEqual({bad.row for bad in found.bad}, set(wanted))
         for bad in found.bad:

@@ -131,8 +131,8 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     ):
         yield get(f"/{path}")
     shelf = client.get("/api/shelf").json()
-    for pot in shelf:
-        yield get(f"/shelf/{pot['key']}")
+    for batch in shelf:
+        yield get(f"/shelf/{batch['key']}")
     for light in LIGHTS:
         yield get("/jobs/1", light=light)
     for path in ("past-mixes", "jobs/1/boards", "jobs/1/strips", "past-mixes/1"):
@@ -162,7 +162,7 @@ def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     wishes: dict[str, dict[str, Any]] = {
         "plain": {}, "weighed": {"tool": "scale", "batch": 500.0},
         "spoons": {"tool": "spoons", "batch": 120.0},
-        "two pots in two lights": {"most_pots": 2, "lights": ["window", "bulb"]},
+        "two pots in two lights": {"most_tins": 2, "lights": ["window", "bulb"]},
     }  # fmt: skip
     for target in (1, 2):
         for name, body in wishes.items():
@@ -187,22 +187,25 @@ def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
 
 def batch_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     """Yield a batch from its first pour to its rescue."""
-    pot = client.post("/api/mixes/1/pots", json={}).json()
-    yield "batch begun", pot
-    for place, step in enumerate(pot["steps"]):
+    batch = client.post("/api/mixes/1/batches", json={}).json()
+    yield "batch begun", batch
+    for place, step in enumerate(batch["steps"]):
         body = {
             "place": place,
             "material": step["material"],
             "ml": round(step["ml"] * (1.25 if place == 1 else 1.0), 1),
         }
-        answer = client.post(f"/api/pots/{pot['id']}/pours", json=body).json()
+        answer = client.post(f"/api/batches/{batch['id']}/pours", json=body).json()
         yield f"batch, pour {place}", answer
-    yield "strip painted", client.post(f"/api/pots/{pot['id']}/strip-painted").json()
+    yield "strip painted", client.post(f"/api/batches/{batch['id']}/strip-painted").json()
     strip = {"colour": {"source": "text", "text": "52 -6 4"}, "anyway": True}
-    yield "strip read", client.post(f"/api/pots/{pot['id']}/strips", json=strip).json()
-    yield "verdict", client.get(f"/api/pots/{pot['id']}/verdict").json()
+    yield "strip read", client.post(f"/api/batches/{batch['id']}/strips", json=strip).json()
+    yield "verdict", client.get(f"/api/batches/{batch['id']}/verdict").json()
     for unit in ("ml", "fl_oz"):
-        yield f"rescue in {unit}", client.get(f"/api/pots/{pot['id']}/rescue", params={"unit": unit}).json()
+        yield (
+            f"rescue in {unit}",
+            client.get(f"/api/batches/{batch['id']}/rescue", params={"unit": unit}).json(),
+        )
 
 
 def recorded(said: Mapping[str, Any]) -> dict[str, Any]:

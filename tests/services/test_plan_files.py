@@ -46,13 +46,13 @@ class FilesTest(PlanCase):
         view, money = view_of(self.one()), money_of(self.session, self.job.id, self.one())
         pages = PdfReader(io.BytesIO(plan_files.sheet_of("Stand", view, money))).pages
         text = "\n".join(page.extract_text() for page in pages)
-        for line in [*money.pots, *money.goods]:
+        for line in [*money.tins, *money.goods]:
             if line.buy:
                 self.assertIn(f"{line.title}", text)
         for step in self.one().steps.steps:
             self.assertIn(step.title, text)
         self.assertGreaterEqual(
-            text.count(" needed"), sum(bool(one.buy) for one in [*money.pots, *money.goods])
+            text.count(" needed"), sum(bool(one.buy) for one in [*money.tins, *money.goods])
         )
 
     def test_tables(self) -> None:

@@ -324,7 +324,7 @@ class ChangedTest(PlanCase):
 
     def test_money(self) -> None:
         money = money_of(self.session, self.job.id, self.one())
-        self.assertEqual({line.title for line in money.pots} >= {"White", "Blue"}, True)
+        self.assertEqual({line.title for line in money.tins} >= {"White", "Blue"}, True)
         self.assertGreater(money.hours, 1.0)
         self.assertAlmostEqual(sum(p.hours for p in money.pieces), money.hours, delta=0.5)
         plans.begun_plan(self.session, self.job.id).asked = 100.0
@@ -338,13 +338,13 @@ class ChangedTest(PlanCase):
         )
         looks.wear(self.session, self.chest.id, look.id)
         before = next(
-            line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key
+            line for line in money_of(self.session, self.job.id, self.one()).tins if "usual" in line.key
         )
         materials.add_material(
             self.session, key="clear", name="Clear", kind="clear_coat", left_ml=2000, price=30.0
         )
         after = next(
-            line for line in money_of(self.session, self.job.id, self.one()).pots if "usual" in line.key
+            line for line in money_of(self.session, self.job.id, self.one()).tins if "usual" in line.key
         )
         self.assertEqual((before.there, after.there, after.buy), (0.0, 2000.0, ""))
         self.assertIsNotNone(after.share)

@@ -47,38 +47,38 @@ class ThenAndNowTest(ServiceCase):
     def test_kept_with_what_was_poured(self) -> None:
         """Of a tin it is what is in it, after each pour and each one taken back."""
         mix = self.mix()
-        pot = batches.begin_batch(self.session, mix.id)
-        self.assertIsNone(pot.predicted)
-        batches.make_pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
-        white = then_of(pot.predicted)
-        batches.make_pour(self.session, pot.id, place=1, material="blue", ml=90.0, how="eye")
-        both = then_of(pot.predicted)
+        batch = batches.begin_batch(self.session, mix.id)
+        self.assertIsNone(batch.predicted)
+        batches.make_pour(self.session, batch.id, place=0, material="white", ml=150.0, how="scale")
+        white = then_of(batch.predicted)
+        batches.make_pour(self.session, batch.id, place=1, material="blue", ml=90.0, how="eye")
+        both = then_of(batch.predicted)
         assert white is not None
         assert both is not None
         self.assertEqual(both.at, "poured")
         self.assertGreater(white.apart(both.R), 5.0)
-        batches.undo_pour(self.session, pot.id)
-        back = then_of(pot.predicted)
+        batches.undo_pour(self.session, batch.id)
+        back = then_of(batch.predicted)
         assert back is not None
         assert_allclose(back.R, white.R)
-        batches.undo_pour(self.session, pot.id)
-        self.assertIsNone(pot.predicted)
+        batches.undo_pour(self.session, batch.id)
+        self.assertIsNone(batch.predicted)
 
     def test_filled_in_later(self) -> None:
         """What was kept before predictions were gets one of today, marked so; what has one keeps it."""
         first, second = self.mix(), self.mix(name="Other")
-        pot = batches.begin_batch(self.session, first.id)
-        batches.make_pour(self.session, pot.id, place=0, material="white", ml=150.0, how="scale")
-        poured = pot.predicted
-        first.predicted = pot.predicted = None
+        batch = batches.begin_batch(self.session, first.id)
+        batches.make_pour(self.session, batch.id, place=0, material="white", ml=150.0, how="scale")
+        poured = batch.predicted
+        first.predicted = batch.predicted = None
         kept = second.predicted
         self.session.flush()
         self.assertEqual(fill_in(self.session), 2)
         self.assertEqual(second.predicted, kept)
-        for row in (first, self.session.get_one(BatchRow, pot.id)):
+        for row in (first, self.session.get_one(BatchRow, batch.id)):
             assert row.predicted is not None
             self.assertEqual(row.predicted["at"], FILLED_IN)
-        self.assertEqual(pot.predicted, {**(poured or {}), "at": FILLED_IN})
+        self.assertEqual(batch.predicted, {**(poured or {}), "at": FILLED_IN})
         self.assertEqual(fill_in(self.session), 0)
 
     def test_grounds_of_one_name(self) -> None:

@@ -79,7 +79,7 @@ class FinishSheetTest(SheetCase):
                 for one in words:
                     self.assertIn(one, said)
 
-    def test_waits_are_each_pots_own(self) -> None:
+    def test_waits_are_each_tins_own(self) -> None:
         """The wait is that of what is laid, by its label or its kind, each coat counted; a jug's is its
         slowest's."""
         for name, kind, layer, handling, words in (

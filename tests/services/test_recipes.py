@@ -22,7 +22,7 @@ class FoundTest(ServiceCase):
     def found(self, **changes: object) -> recipes.Found:
         asked = {
             "target_id": self.target.id, "batch": 200.0, "tool_key": "parts", "parts": 12, "use": (),
-            "avoid": (), "most_pots": 3, "lights": ("window",),
+            "avoid": (), "most_tins": 3, "lights": ("window",),
         }  # fmt: skip
         return recipes.recipes_for(self.session, **{**asked, **changes})  # type: ignore[arg-type]
 

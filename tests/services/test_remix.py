@@ -3,6 +3,7 @@
 import numpy as np
 
 from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.errors import ConflictError
 from jug_mingle.services import batches, materials, remix, strip_readings
 from jug_mingle.services.colours import Colour
@@ -16,7 +17,7 @@ class RemixTest(ServiceCase):
     def test_same_at_another_size(self) -> None:
         found = self.again(self.mix().id)
         self.assertEqual(
-            [(pot.key, pot.ml, pot.state) for pot in found.pots],
+            [(batch.key, batch.ml, batch.state) for batch in found.tins],
             [("white", 300.0, "there"), ("blue", 100.0, "there")],
         )
         assert found.same is not None
@@ -31,11 +32,11 @@ class RemixTest(ServiceCase):
             self.again(mix.id, batch=2000.0)
         materials.change_material(self.session, "ochre", {"left_ml": 2000.0})
         found = self.again(mix.id, batch=800.0)
-        self.assertEqual([pot.state for pot in found.pots], ["short", "gone"])
+        self.assertEqual([batch.state for batch in found.tins], ["short", "gone"])
         self.assertIsNone(found.same)
-        words = remix.missing_words(found)
+        words = plain(remix.missing_words(found))
         self.assertIn("Blue is no longer on the shelf.", words)
-        self.assertIn("There is too little of White (500 of 600 ml).", words)
+        self.assertIn("There is too little of White (500 ml of 600 ml).", words)
 
     def test_colour_it_had(self) -> None:
         """A dried strip of it is what it looked like; without one it is what is predicted."""

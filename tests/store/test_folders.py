@@ -92,7 +92,9 @@ class ReleaseTest(unittest.TestCase):
                 ):
                     # Only what was worked in since has choices, motifs of its own, and a layer that was laid
                     # out.
-                    if ("{pot_id}" in path and not poured) or (SINCE.search(path) and release < "0016-used"):
+                    if ("{batch_id}" in path and not poured) or (
+                        SINCE.search(path) and release < "0016-used"
+                    ):
                         continue
                     asked = self.filled(path, self.last_layer(folder))
                     with self.subTest(release=release, path=asked):

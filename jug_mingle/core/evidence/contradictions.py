@@ -35,12 +35,12 @@ def check_evidence(materials: Sequence[Material], evidence: Sequence[Reading | H
 def _check_pairs(readings: Sequence[Reading]) -> None:
     """Refuse two readings of one tin that cannot both be true; a third would tell which, so three are let
     through."""
-    pots: dict[tuple[object, ...], list[Reading]] = {}
+    tins: dict[tuple[object, ...], list[Reading]] = {}
     for item in readings:
         total = sum(volume for _, volume in item.volumes)
-        pot = tuple(sorted((key, round(volume / total, 3)) for key, volume in item.volumes))
-        pots.setdefault((pot, id(item.light), item.veil), []).append(item)
-    for same in pots.values():
+        tin = tuple(sorted((key, round(volume / total, 3)) for key, volume in item.volumes))
+        tins.setdefault((tin, id(item.light), item.veil), []).append(item)
+    for same in tins.values():
         if len(same) == 2:
             apart = float(delta_E_CIE2000(same[0].swatches[0].seen, same[1].swatches[0].seen))
             if apart > max(12.0, 4.0 * max(item.noise for item in same)):

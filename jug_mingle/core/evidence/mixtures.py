@@ -53,14 +53,14 @@ class Palette:
         """Return the seen reflectance (..., 36) of dried opaque mixes of volumes (..., n)."""
         return self.seen_of(volumes, np.broadcast_to(np.arange(self.size), volumes.shape))
 
-    def seen_of(self, volumes: FloatArray, pots: Indices) -> FloatArray:
+    def seen_of(self, volumes: FloatArray, tins: Indices) -> FloatArray:
         """Return the seen reflectance (..., 36) of mixes of volumes (..., k) of the tins (..., k)."""
-        dry = volumes * self.solids[pots]
+        dry = volumes * self.solids[tins]
         c = dry / dry.sum(axis=-1, keepdims=True)
-        K = np.einsum("...k,...kw->...w", c, self.K[pots])
-        S = np.einsum("...k,...kw->...w", c, self.S[pots])
+        K = np.einsum("...k,...kw->...w", c, self.K[tins])
+        S = np.einsum("...k,...kw->...w", c, self.S[tins])
         body = S / (K + S + np.sqrt(K * (K + 2.0 * S)))
-        veil = (c * self.veil[pots]).sum(axis=-1)[..., np.newaxis]
+        veil = (c * self.veil[tins]).sum(axis=-1)[..., np.newaxis]
         straight = straight_on(body)
         return np.asarray(veil * K1 + (1.0 - K1) * (1.0 - K2) * straight / (1.0 - K2 * straight))
 

@@ -1,7 +1,7 @@
 """From a look to steps: each layer coat by coat, unit by unit, with what dries, what closes and what is
 sanded between.
 
-Waits and open times are of what is in the pots; common practice adds the windows: wear with a damp rag the
+Waits and open times are of what is in the tins; common practice adds the windows: wear with a damp rag the
 same day, a sponge soon after, oil wiped after twenty minutes, gilding a night after a clear coat.
 """
 

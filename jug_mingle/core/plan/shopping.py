@@ -1,4 +1,4 @@
-"""What a plan takes: pots against what is left, in tins that are sold; consumables by step; what it costs,
+"""What a plan takes: tins against what is left, in tins that are sold; consumables by step; what it costs,
 and hours.
 
 Sizes and prices are usual ones without a currency; a price that somebody gave goes before. Common practice.
@@ -150,10 +150,10 @@ def _sized(amount: float, unit: str) -> str:
     return marked(amount, unit=unit) if unit in ("ml", "l") else f"{amount:g} {unit}"
 
 
-def pot_line(
+def tin_line(
     key: str, title: str, *, needed: float, left: float | None, price: float | None, sizes: Iterable[float]
 ) -> Line:
-    """Return how much of a pot is needed against what is left [ml], by its price for a litre."""
+    """Return how much of a tin is needed against what is left [ml], by its price for a litre."""
     lacks = max(0.0, needed - (left or 0.0))
     tins = tins_of(lacks, sizes)
     per_ml = None if price is None else price / 1000.0

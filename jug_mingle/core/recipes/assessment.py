@@ -150,10 +150,10 @@ def mixing_too(error: float) -> float:
     return float(np.hypot(error, MIXING_ERROR))
 
 
-def pour_factors(draws: int, pots: int, error: float) -> FloatArray:
-    """Return what each tin does in a mix over what was meant (draws, pots), for the first, second ... tin: it
+def pour_factors(draws: int, tins: int, error: float) -> FloatArray:
+    """Return what each tin does in a mix over what was meant (draws, tins), for the first, second ... tin: it
     is poured with a relative error, and mixes with one of its own."""
-    return np.asarray(np.exp(mixing_too(error) * np.random.default_rng(2).standard_normal((pots, draws)).T))
+    return np.asarray(np.exp(mixing_too(error) * np.random.default_rng(2).standard_normal((tins, draws)).T))
 
 
 def model_errors(draws: int, goal: Goal, error: float = PREDICTION_ERROR) -> FloatArray:

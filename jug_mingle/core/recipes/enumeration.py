@@ -17,28 +17,28 @@ _PAIR_BEAM: Final = 400
 _TRIPLE_BEAM: Final = 150
 
 
-def all_sets(size: int, pots: int, must: tuple[int, ...] = ()) -> Indices:
+def all_sets(size: int, tins: int, must: tuple[int, ...] = ()) -> Indices:
     """Return all sets (m, tins) of one or two of `size` tins that hold every one of `must`."""
-    sets = np.arange(size)[:, np.newaxis] if pots == 1 else np.stack(np.triu_indices(size, 1), axis=1)
-    return _with_must(sets, must, size, pots) if must else sets
+    sets = np.arange(size)[:, np.newaxis] if tins == 1 else np.stack(np.triu_indices(size, 1), axis=1)
+    return _with_must(sets, must, size, tins) if must else sets
 
 
 def promising_sets(
-    linear: LinearModel, pots: int, must: tuple[int, ...], most: int
+    linear: LinearModel, tins: int, must: tuple[int, ...], most: int
 ) -> tuple[Indices, FloatArray]:
     """Return up to `most` promising sets (m, tins) with their bounds, best first.
 
     All pairs are bounded; triples and quadruples grow from the best smaller sets when there are too many.
     """
-    if pots == 2:
+    if tins == 2:
         sets = all_sets(linear.size, 2)
-    elif pots == 3 and linear.size <= 45:
+    elif tins == 3 and linear.size <= 45:
         sets = _triples(linear.size)
     else:
-        smaller, _ = promising_sets(linear, pots - 1, (), _PAIR_BEAM if pots == 3 else _TRIPLE_BEAM)
+        smaller, _ = promising_sets(linear, tins - 1, (), _PAIR_BEAM if tins == 3 else _TRIPLE_BEAM)
         sets = extended(smaller, linear.size)
     if must:
-        sets = _with_must(sets, must, linear.size, pots)
+        sets = _with_must(sets, must, linear.size, tins)
     bound = linear.bound(sets)
     best = np.arange(len(sets)) if len(sets) <= most else np.argpartition(bound, most)[:most]
     order = best[np.argsort(bound[best], kind="stable")]
@@ -61,28 +61,28 @@ def extended(sets: Indices, size: int) -> Indices:
     return np.asarray(grown[np.unique(code, return_index=True)[1]])
 
 
-def _with_must(sets: Indices, must: tuple[int, ...], size: int, pots: int) -> Indices:
+def _with_must(sets: Indices, must: tuple[int, ...], size: int, tins: int) -> Indices:
     """Return sets that hold every tin of `must`."""
-    if len(must) > pots:
+    if len(must) > tins:
         return sets[:0]
-    rest = [pot for pot in range(size) if pot not in must]
-    if pots - len(must) <= 2:
-        chosen = [sorted((*must, *others)) for others in combinations(rest, pots - len(must))]
-        return np.array(chosen, dtype=np.intp).reshape(-1, pots)
+    rest = [tin for tin in range(size) if tin not in must]
+    if tins - len(must) <= 2:
+        chosen = [sorted((*must, *others)) for others in combinations(rest, tins - len(must))]
+        return np.array(chosen, dtype=np.intp).reshape(-1, tins)
     grown = [sorted({*must, *row}) for row in sets.tolist()]
-    return np.array(sorted({tuple(row) for row in grown if len(row) == pots}), dtype=np.intp).reshape(
-        -1, pots
+    return np.array(sorted({tuple(row) for row in grown if len(row) == tins}), dtype=np.intp).reshape(
+        -1, tins
     )
 
 
 @lru_cache(maxsize=64)
-def compositions(pots: int, parts: int) -> NDArray[np.int64]:
+def compositions(tins: int, parts: int) -> NDArray[np.int64]:
     """Return all ratios (r, tins) of whole parts, each at least 1, with sum up to `parts` and no common
     factor."""
     rows: list[tuple[int, ...]] = [()]
-    for left in range(pots, 0, -1):
+    for left in range(tins, 0, -1):
         rows = [(*row, n) for row in rows for n in range(1, parts - sum(row) - left + 2)]
-    table = np.array(rows, dtype=np.int64).reshape(-1, pots)
+    table = np.array(rows, dtype=np.int64).reshape(-1, tins)
     table = table[np.gcd.reduce(table, axis=1) == 1]
     return np.asarray(table[np.argsort(table.sum(axis=1), kind="stable")])
 
@@ -96,7 +96,7 @@ def linear_volumes(
     The model is made around the seen reflectance `reference` and again around the goal, since the way may be
     long. Sets in which `must` would have no share are left out.
     """
-    rest = [pot for pot in range(palette.size) if pot != must]
+    rest = [tin for tin in range(palette.size) if tin != must]
     sets = np.array([sorted((must, *row)) for row in combinations(rest, others)], dtype=np.intp).reshape(
         -1, others + 1
     )

@@ -40,7 +40,7 @@ class Explanation:
     ----------
     R, wet, sealed : (36,) ndarray
         Predicted reflectance dry, wet, and below a satin clear coat. [0..1]
-    pots : tuple of (key, (36,) ndarray)
+    tins : tuple of (key, (36,) ndarray)
         Each tin by itself, dried.
     delta_E : tuple of (light name, CIEDE2000)
     coats : int or None
@@ -52,7 +52,7 @@ class Explanation:
     R: FloatArray
     wet: FloatArray
     sealed: FloatArray
-    pots: tuple[tuple[str, FloatArray], ...]
+    tins: tuple[tuple[str, FloatArray], ...]
     delta_E: tuple[tuple[str, float], ...]
     coats: int | None
     slips: tuple[Slip, ...]
@@ -78,7 +78,7 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
         R=R,
         wet=R_seen(body, veil_of("wet")),
         sealed=R_seen(body, veil_of("satin")),
-        pots=tuple((pour.key, np.clip(masstone(shelf, pour.key), 0.0, 1.0)) for pour in pours),
+        tins=tuple((pour.key, np.clip(masstone(shelf, pour.key), 0.0, 1.0)) for pour in pours),
         delta_E=tuple(misses),
         coats=coats_to_hide(
             paint.optics,
@@ -94,7 +94,7 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
 
 def pouring_order(found: Explanation, names: Mapping[str, str]) -> str:
     """Return in which order to pour and why; `names` are those of the tins by their keys."""
-    if len(found.pots) == 1:
+    if len(found.tins) == 1:
         return "It is one tin as it is: stir it well."
     fastest = names[max(found.slips, key=lambda slip: slip.moved).key]
     return (

@@ -120,7 +120,7 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     if there is not None and there.miss < _HELPS * nearest:
         # The shelf has what it takes, only not enough of it: no other tin is lacking.
         asked = (wishes.batch * np.array(there.units) / sum(there.units)).tolist()
-        tins = [shelf.materials[group[at]] for at in there.pots]
+        tins = [shelf.materials[group[at]] for at in there.tins]
         short = tuple(tin.name for tin, ml in zip(tins, asked, strict=True) if tin.left < ml)
         if short:
             return Lack(nearest=nearest, misses=misses, family=None, with_it=there.miss, short=short)
@@ -155,7 +155,7 @@ def _nearest_of(
     """Return the nearest mix of two or three tins, whatever is left in them where `most` does not say it, in
     parts or in so many `units` of a batch as well."""
     search = Search(palette, goal, parts=wishes.parts, units=units, must=must, most=most)
-    found = [one for pots in (1, 2, 3)[len(must) :] for one in search.best(pots)[:1]]
+    found = [one for tins in (1, 2, 3)[len(must) :] for one in search.best(tins)[:1]]
     return min(found, key=lambda one: one.miss, default=None)
 
 

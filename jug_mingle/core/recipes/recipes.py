@@ -53,14 +53,14 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         drawn = Misses(
             K=draws[0][:, group], S=draws[1][:, group], solids=palette.solids, veil=palette.veil,
             goal=target.goal,
-            poured=pour_factors(DRAWS, wishes.most_pots, wishes.tool.error),
+            poured=pour_factors(DRAWS, wishes.most_tins, wishes.tool.error),
             off=model_errors(DRAWS, target.goal),
         )  # fmt: skip
         search = Search(
             palette, target.goal, parts=wishes.parts, units=units, must=must, most=most, drawn=drawn
         )
-        for pots in range(max(1, len(must)), wishes.most_pots + 1):
-            recipes += _recipes(shelf, target, wishes, unit, group, search.best(pots), draws)
+        for tins in range(max(1, len(must)), wishes.most_tins + 1):
+            recipes += _recipes(shelf, target, wishes, unit, group, search.best(tins), draws)
     if not recipes:
         raise NothingToMixError(
             "too little is left in the tins for this batch: ask for less, or fill the shelf"
@@ -83,12 +83,12 @@ def _recipes(
     count: dict[frozenset[str], int] = {}
     likely = sorted(candidates, key=lambda one: (round(one.expected / 0.05), sum(one.units)))
     for candidate in [*candidates[:_NEAREST], *likely]:
-        pours = _pours(shelf, wishes, unit, [group[pot] for pot in candidate.pots], candidate.units)
-        pots = frozenset(pour.key for pour in pours)
+        pours = _pours(shelf, wishes, unit, [group[tin] for tin in candidate.tins], candidate.units)
+        tins = frozenset(pour.key for pour in pours)
         short = any(pour.ml > shelf.materials[shelf.index(pour.key)].left for pour in pours)
-        if short or count.get(pots, 0) == 2 or pours in chosen:
+        if short or count.get(tins, 0) == 2 or pours in chosen:
             continue
-        count[pots] = count.get(pots, 0) + 1
+        count[tins] = count.get(tins, 0) + 1
         chosen.append(pours)
         if len(chosen) == _RANKED:
             break
@@ -113,9 +113,9 @@ def _front(recipes: list[Recipe]) -> list[Recipe]:
         return round(recipe.expected / 0.05), sum(pour.parts for pour in recipe.pours)
 
     front: list[Recipe] = []
-    for pots in range(1, 5):
+    for tins in range(1, 5):
         kept: dict[frozenset[str], Recipe] = {}
-        for recipe in sorted((r for r in recipes if len(r.pours) == pots), key=rank):
+        for recipe in sorted((r for r in recipes if len(r.pours) == tins), key=rank):
             kept.setdefault(frozenset(pour.key for pour in recipe.pours), recipe)
         best = list(kept.values())
         shown = best[:_PER_COUNT]

@@ -31,7 +31,7 @@ _ASSIMILATIONS: Final = 4
 _TRIED: Final = 40
 
 
-IN_POT_ERROR: Final = 0.08
+IN_JUG_ERROR: Final = 0.08
 """Relative error of what is in a jug that no pouring accounts for: settled paint, a wet jug, another tin."""
 
 RESCUED: Final = 1.5
@@ -39,7 +39,7 @@ RESCUED: Final = 1.5
 
 
 @dataclass(frozen=True, slots=True, kw_only=True, eq=False)
-class Pot:
+class Batch:
     """A mixed batch as it really is, by all that is known: drawn optics that agree with its dried reading.
 
     Attributes
@@ -100,7 +100,7 @@ class Advice:
     words: str
 
 
-def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
+def read_batch(shelf: Shelf, reading: Reading, seed: int = 4) -> Batch:
     """Return a batch corrected by the reading of its dried strip.
 
     Amounts and paints are both uncertain: draws of either are moved until they agree with the reading, by an
@@ -134,28 +134,28 @@ def read_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
     read, metric = _reading_as_Lab(reading)
     spread = max(reading.noise, 0.2) / 1.6
     for _ in range(_ASSIMILATIONS):
-        K_pot, S_pot = _mixed(logs, poured * solids)
-        Lab = XYZ_to_Lab(_seen(K_pot, S_pot, reading.veil) @ reading.light.weights, reading.light.white)
+        K_batch, S_batch = _mixed(logs, poured * solids)
+        Lab = XYZ_to_Lab(_seen(K_batch, S_batch, reading.veil) @ reading.light.weights, reading.light.white)
         y = (Lab - read) @ metric.T
         noise = spread * np.sqrt(_ASSIMILATIONS) * rng.standard_normal(y.shape)
         centred_x, centred_y = logs - logs.mean(axis=0), y - y.mean(axis=0)
         cov_yy = centred_y.T @ centred_y / (_DRAWS - 1) + spread**2 * _ASSIMILATIONS * np.eye(3)
         gain = np.linalg.solve(cov_yy, centred_y.T @ centred_x / (_DRAWS - 1))
         logs = logs - (y + noise) @ gain
-    K_pot, S_pot = _mixed(logs, poured * solids)
-    return Pot(
+    K_batch, S_batch = _mixed(logs, poured * solids)
+    return Batch(
         ml=float(poured.sum()),
         solids=float((poured * solids).sum() / poured.sum()),
         veil=reading.veil,
-        K=K_pot,
-        S=S_pot,
+        K=K_batch,
+        S=S_batch,
         shelf_K=_replaced(K, places, logs[:, : 36 * len(places)]),
         shelf_S=_replaced(S, places, logs[:, 36 * len(places) : 72 * len(places)]),
         reading=reading,
     )
 
 
-def lost_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
+def lost_batch(shelf: Shelf, reading: Reading, seed: int = 4) -> Batch:
     """Return a batch whose strip nothing explains, and that is true all the same: nobody knows what is in it.
 
     It looks as it was read and scatters as what was poured, and its tins have learnt nothing.
@@ -164,11 +164,11 @@ def lost_pot(shelf: Shelf, reading: Reading, seed: int = 4) -> Pot:
     poured = np.array([volume for _, volume in reading.volumes])
     dry = poured * np.array([shelf.materials[place].solids for place in places])
     K, S = shelf.draw(_DRAWS, seed)
-    S_pot = np.einsum("n,mnw->mw", dry / dry.sum(), S[:, places])
-    K_pot = S_pot * K_over_S(R_body(_reading_as_R(reading), reading.veil, floor=0.004))
-    return Pot(
-        ml=float(poured.sum()), solids=float(dry.sum() / poured.sum()), veil=reading.veil, K=K_pot, S=S_pot,
-        shelf_K=K, shelf_S=S, reading=reading,
+    S_batch = np.einsum("n,mnw->mw", dry / dry.sum(), S[:, places])
+    K_batch = S_batch * K_over_S(R_body(_reading_as_R(reading), reading.veil, floor=0.004))
+    return Batch(
+        ml=float(poured.sum()), solids=float(dry.sum() / poured.sum()), veil=reading.veil, K=K_batch,
+        S=S_batch, shelf_K=K, shelf_S=S, reading=reading,
     )  # fmt: skip
 
 
@@ -208,11 +208,11 @@ def _seen(K: FloatArray, S: FloatArray, veil: float) -> FloatArray:
 
 def advise(
     shelf: Shelf,
-    pot: Pot,
+    batch: Batch,
     target: Target,
     *,
     tool: Tool,
-    in_pot: Sequence[str],
+    in_jug: Sequence[str],
     most_ml: float,
     tolerance: float = 1.0,
     avoid: Sequence[str] = (),
@@ -221,26 +221,26 @@ def advise(
 
     Parameters
     ----------
-    in_pot : sequence of str
+    in_jug : sequence of str
         Keys of what is in the batch; only what mixes with all of it is added.
     most_ml : float
         What the jug holds; the batch may not grow beyond it. [ml]
     tolerance : float
         The target counts as reached within this expected CIEDE2000.
     """
-    if most_ml < pot.ml:
+    if most_ml < batch.ml:
         raise ValueError(
-            f"the jug holds {marked(most_ml, unit='ml')}, and {marked(pot.ml, unit='ml')} are in it already"
+            f"the jug holds {marked(most_ml, unit='ml')}, and {marked(batch.ml, unit='ml')} are in it already"
         )
     goal = target.goal
-    options = [_as_read(pot, goal)]
-    places = _may_add(shelf, in_pot, avoid)
+    options = [_as_read(batch, goal)]
+    places = _may_add(shelf, in_jug, avoid)
     unit = tool.unit(max((shelf.materials[p].mass_density for p in places), default=1.0)) or max(
-        pot.ml / 200.0, 0.5
+        batch.ml / 200.0, 0.5
     )
     for count in (1, 2):
-        tried = _candidates(shelf, pot, goal, places, count, unit, most_ml - pot.ml)
-        assessed = [_assess(shelf, pot, goal, additions, tool.error) for additions in tried]
+        tried = _candidates(shelf, batch, goal, places, count, unit, most_ml - batch.ml)
+        assessed = [_assess(shelf, batch, goal, additions, tool.error) for additions in tried]
         if assessed:
             options.append(_least(assessed, tolerance))
     best = _least(options, tolerance)
@@ -260,8 +260,8 @@ def _least(options: list[Rescue], tolerance: float) -> Rescue:
     return min(options, key=lambda option: round(option.expected, 1))
 
 
-def _may_add(shelf: Shelf, in_pot: Sequence[str], avoid: Sequence[str]) -> list[int]:
-    there = [shelf.materials[shelf.index(key)] for key in in_pot]
+def _may_add(shelf: Shelf, in_jug: Sequence[str], avoid: Sequence[str]) -> list[int]:
+    there = [shelf.materials[shelf.index(key)] for key in in_jug]
     wishes = Wishes(batch=100.0, tool=TOOLS["parts"], avoid=tuple(avoid))
     try:
         groups = usable(shelf, wishes)
@@ -271,27 +271,27 @@ def _may_add(shelf: Shelf, in_pot: Sequence[str], avoid: Sequence[str]) -> list[
 
 
 def _candidates(
-    shelf: Shelf, pot: Pot, goal: Goal, places: list[int], count: int, unit: float, room: float
+    shelf: Shelf, batch: Batch, goal: Goal, places: list[int], count: int, unit: float, room: float
 ) -> list[tuple[Pour, ...]]:
     """Return additions of `count` batches, in whole units of the tool, that look best in the mean of the
     draws."""
     if len(places) < count:
         return []
-    K = np.concatenate([pot.shelf_K[:, places].mean(axis=0), pot.K.mean(axis=0)[np.newaxis]])
-    S = np.concatenate([pot.shelf_S[:, places].mean(axis=0), pot.S.mean(axis=0)[np.newaxis]])
+    K = np.concatenate([batch.shelf_K[:, places].mean(axis=0), batch.K.mean(axis=0)[np.newaxis]])
+    S = np.concatenate([batch.shelf_S[:, places].mean(axis=0), batch.S.mean(axis=0)[np.newaxis]])
     chosen = [shelf.materials[place] for place in places]
     palette = Palette(
         K=K,
         S=S,
-        solids=np.array([*(m.solids for m in chosen), pot.solids]),
-        veil=np.array([*(m.veil for m in chosen), pot.veil]),
+        solids=np.array([*(m.solids for m in chosen), batch.solids]),
+        veil=np.array([*(m.veil for m in chosen), batch.veil]),
     )
     last = len(places)
     now = palette.seen(np.eye(last + 1)[last])
     sets, volumes = linear_volumes(palette, goal, now, must=last, others=count)
     scored: dict[tuple[tuple[int, ...], tuple[int, ...]], float] = {}
     for row, ratio in zip(sets, volumes, strict=True):
-        added = ratio[row != last] / ratio[row == last] * pot.ml
+        added = ratio[row != last] / ratio[row == last] * batch.ml
         grids = [
             sorted({max(1, round(v * f / unit)) for f in (0.4, 0.6, 0.8, 1.0, 1.25, 1.6)}) for v in added
         ]
@@ -301,9 +301,9 @@ def _candidates(
     if not scored:
         return []
     keys = list(scored)
-    amounts = np.array([[*(u * unit for u in units), pot.ml] for _, units in keys])
-    pots = np.array([[*row, last] for row, _ in keys])
-    misses = goal.miss(palette.seen_of(amounts, pots))
+    amounts = np.array([[*(u * unit for u in units), batch.ml] for _, units in keys])
+    batches = np.array([[*row, last] for row, _ in keys])
+    misses = goal.miss(palette.seen_of(amounts, batches))
     order = np.argsort(misses)[:_TRIED]
     # Beside the nearest, the smallest that come nearly as near.
     near = np.flatnonzero(misses < misses[order[0]] + 0.5)
@@ -317,34 +317,34 @@ def _candidates(
     ]
 
 
-def _as_read(pot: Pot, goal: Goal) -> Rescue:
+def _as_read(batch: Batch, goal: Goal) -> Rescue:
     """Return what the batch is without an addition: in the light of its reading just what was read, as sure
     as that."""
-    seen, read_in = pot.reading.swatches[0].seen, pot.reading.light
-    R = _reading_as_R(pot.reading)
+    seen, read_in = batch.reading.swatches[0].seen, batch.reading.light
+    R = _reading_as_R(batch.reading)
     delta_E = float(goal.miss(R))
     if seen.size == 3 and goal.lights == (read_in,):
         delta_E = float(delta_E_CIE2000(seen, goal.Lab[0]))
     drawn = np.broadcast_to(R, (_DRAWS, BANDS))
-    likely = Likely.of(spread_of(drawn, goal, pot.reading.noise))
+    likely = Likely.of(spread_of(drawn, goal, batch.reading.noise))
     return Rescue(
-        additions=(), ml=pot.ml, R=read_only(R), delta_E=delta_E, expected=delta_E,
+        additions=(), ml=batch.ml, R=read_only(R), delta_E=delta_E, expected=delta_E,
         low=min(likely.low, delta_E), high=max(likely.high, delta_E),
     )  # fmt: skip
 
 
-def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], error: float) -> Rescue:
+def _assess(shelf: Shelf, batch: Batch, goal: Goal, additions: tuple[Pour, ...], error: float) -> Rescue:
     rng = np.random.default_rng(6)
-    dry = [np.full(pot.K.shape[0], pot.ml * pot.solids)]
-    K, S, veils = [pot.K], [pot.S], [pot.veil]
+    dry = [np.full(batch.K.shape[0], batch.ml * batch.solids)]
+    K, S, veils = [batch.K], [batch.S], [batch.veil]
     for pour in additions:
         place = shelf.index(pour.key)
         material = shelf.materials[place]
         dry.append(
-            pour.ml * material.solids * np.exp(mixing_too(error) * rng.standard_normal(pot.K.shape[0]))
+            pour.ml * material.solids * np.exp(mixing_too(error) * rng.standard_normal(batch.K.shape[0]))
         )
-        K.append(pot.shelf_K[:, place])
-        S.append(pot.shelf_S[:, place])
+        K.append(batch.shelf_K[:, place])
+        S.append(batch.shelf_S[:, place])
         veils.append(material.veil)
     c = np.array(dry) / np.sum(dry, axis=0)
     K_mix = np.einsum("km,kmw->mw", c, np.array(K))
@@ -352,14 +352,14 @@ def _assess(shelf: Shelf, pot: Pot, goal: Goal, additions: tuple[Pour, ...], err
     veil = float(c.mean(axis=1) @ np.array(veils))
     # The batch itself was read: the equations can only be off by what is new in it.
     added = sum(pour.ml for pour in additions)
-    error = PREDICTION_ERROR * float(np.sqrt(added / (pot.ml + added)))
+    error = PREDICTION_ERROR * float(np.sqrt(added / (batch.ml + added)))
     likely = Likely.of(spread_of(_seen(K_mix, S_mix, veil), goal, error))
     R = _seen(
         np.exp(np.log(K_mix).mean(axis=0))[np.newaxis], np.exp(np.log(S_mix).mean(axis=0))[np.newaxis], veil
     )[0]
     return Rescue(
         additions=additions,
-        ml=pot.ml + added,
+        ml=batch.ml + added,
         R=read_only(R),
         delta_E=float(goal.miss(R)),
         expected=likely.expected,

@@ -69,7 +69,7 @@ class Candidate:
     """A ratio of tins: indices into the palette, volumes in whole units, its plain CIEDE2000, and what is
     likely."""
 
-    pots: tuple[int, ...]
+    tins: tuple[int, ...]
     units: tuple[int, ...]
     miss: float
     expected: float
@@ -123,12 +123,12 @@ class Search:
     def _pairs(self) -> tuple[Indices, FloatArray, FloatArray]:
         return self._settle_pairs(())
 
-    def best(self, pots: int) -> list[Candidate]:
-        """Return good ratios of exactly `pots` tins, 1 to 4, the nearest first; the likeliest are among
+    def best(self, tins: int) -> list[Candidate]:
+        """Return good ratios of exactly `tins` tins, 1 to 4, the nearest first; the likeliest are among
         them."""
-        if self.palette.size < pots or len(self.must) > pots:
+        if self.palette.size < tins or len(self.must) > tins:
             return []
-        sets, volumes, misses = self._settled_sets(pots)
+        sets, volumes, misses = self._settled_sets(tins)
         within = np.isfinite(misses)
         sets, volumes = sets[within], volumes[within]
         if not len(sets):
@@ -160,17 +160,17 @@ class Search:
         self._follow(some, log_v, found, expected, alive=(_LIKELY,), rounds=_ROUNDS_LIKELY)
         return some, np.exp(log_v)
 
-    def _settled_sets(self, pots: int) -> tuple[Indices, FloatArray, FloatArray]:
+    def _settled_sets(self, tins: int) -> tuple[Indices, FloatArray, FloatArray]:
         """Return sets (m, tins) with the volumes and the misses of their best mixes, nearest first."""
-        if pots not in self._settled:
-            if pots == 1:
+        if tins not in self._settled:
+            if tins == 1:
                 sets = all_sets(self.palette.size, 1, self.must)
                 self._settled[1] = self._settle(sets, np.ones((len(sets), 1)))
-            elif pots == 2:
+            elif tins == 2:
                 self._settled[2] = self._settle_pairs(self.must) if self.must else self._pairs
             else:
-                self._settled[pots] = self._settle(*self._starts(pots))
-        return self._settled[pots]
+                self._settled[tins] = self._settle(*self._starts(tins))
+        return self._settled[tins]
 
     def _settle_pairs(self, must: tuple[int, ...]) -> tuple[Indices, FloatArray, FloatArray]:
         sets = all_sets(self.palette.size, 2, must)
@@ -185,16 +185,16 @@ class Search:
         misses = self._within(np.repeat(pairs, len(ladder), axis=0), np.tile(volumes, (len(pairs), 1)))
         return misses.reshape(len(pairs), -1)
 
-    def _starts(self, pots: int) -> tuple[Indices, FloatArray]:
+    def _starts(self, tins: int) -> tuple[Indices, FloatArray]:
         """Return sets of three or four that may be good, each once, with volumes to begin from."""
         sets, volumes = [], []
         for linear in self._models:
-            found, bound = promising_sets(linear, pots, self.must, _BEAM)
+            found, bound = promising_sets(linear, tins, self.must, _BEAM)
             found = found[np.isfinite(bound)]
             sets += [found, found]
             volumes += [linear.weights(found) / linear.pull[found], np.ones(found.shape)]
-        if len(self.must) < pots:
-            settled = self._settled_sets(pots - 1)
+        if len(self.must) < tins:
+            settled = self._settled_sets(tins - 1)
             for share in (0.05, 0.25, 1.0):
                 grown = _with_one_more(settled[0][:_GROWN], settled[1][:_GROWN], self.palette.size, share)
                 sets.append(grown[0])
@@ -272,8 +272,8 @@ class Search:
 
     def _trials(self, sets: Indices, volumes: FloatArray, most: int) -> Trials:
         """Return whole-number ratios (t, tins) around the best volumes of sets, and which set each is of."""
-        pots = sets.shape[1]
-        ratios = compositions(pots, max(self.parts, pots))
+        tins = sets.shape[1]
+        ratios = compositions(tins, max(self.parts, tins))
         shares = volumes / volumes.sum(axis=1, keepdims=True)
         if len(ratios) > most:
             logs, least = np.log(ratios / ratios.sum(axis=1, keepdims=True)), 1.0 / self.parts
@@ -281,11 +281,11 @@ class Search:
             near = np.argpartition(apart, most, axis=1)[:, :most]
         else:
             near = np.tile(np.arange(len(ratios)), (len(sets), 1))
-        which, trials = np.repeat(np.arange(len(sets)), near.shape[1]), ratios[near].reshape(-1, pots)
-        if self.units is not None and pots > 1:
-            corners = np.array(np.meshgrid(*[[0, 1]] * pots)).reshape(pots, -1).T
+        which, trials = np.repeat(np.arange(len(sets)), near.shape[1]), ratios[near].reshape(-1, tins)
+        if self.units is not None and tins > 1:
+            corners = np.array(np.meshgrid(*[[0, 1]] * tins)).reshape(tins, -1).T
             low = np.floor(shares * self.units).astype(np.int64)
-            fine = np.maximum(low[:, np.newaxis] + corners, 1).reshape(-1, pots)
+            fine = np.maximum(low[:, np.newaxis] + corners, 1).reshape(-1, tins)
             which = np.concatenate([which, np.repeat(np.arange(len(sets)), len(corners))])
             trials = np.concatenate([trials, fine])
         return sets[which], trials, which
@@ -313,7 +313,7 @@ class Search:
             sets, trials, misses = sets[told], trials[told], misses[told]
             expected = self.drawn(sets, trials.astype(float)).mean(axis=0)
         return [
-            Candidate(pots=tuple(p), units=tuple(u), miss=m, expected=e)
+            Candidate(tins=tuple(p), units=tuple(u), miss=m, expected=e)
             for p, u, m, e in zip(
                 sets.tolist(), trials.tolist(), misses.tolist(), expected.tolist(), strict=True
             )
@@ -343,15 +343,15 @@ def _with_one_more(sets: Indices, volumes: FloatArray, size: int, share: float) 
 
 
 def best_candidates(
-    palette: Palette, goal: Goal, *, pots: int, parts: int, units: float | None, must: tuple[int, ...] = (),
+    palette: Palette, goal: Goal, *, tins: int, parts: int, units: float | None, must: tuple[int, ...] = (),
     most: FloatArray | None = None,
 ) -> list[Candidate]:  # fmt: skip
     """Return `Search.best` of one number of tins."""
-    return Search(palette, goal, parts=parts, units=units, must=must, most=most).best(pots)
+    return Search(palette, goal, parts=parts, units=units, must=must, most=most).best(tins)
 
 
 def exhaustive(
-    palette: Palette, goal: Goal, *, pots: int, parts: int, report: Callable[[float], None] | None = None,
+    palette: Palette, goal: Goal, *, tins: int, parts: int, report: Callable[[float], None] | None = None,
     drawn: Misses | None = None,
 ) -> Candidate:  # fmt: skip
     """Return the best ratio of up to `parts` whole parts by trying every one; what the search is measured
@@ -359,9 +359,9 @@ def exhaustive(
 
     With `drawn` palettes it is the best by the expected difference, else by the plain one.
     """
-    best = Candidate(pots=(), units=(), miss=np.inf, expected=np.inf)
-    plain, ratios = Misses.of(palette, goal), compositions(pots, parts)
-    sets = np.array(list(combinations(range(palette.size), pots)), dtype=np.intp).reshape(-1, pots)
+    best = Candidate(tins=(), units=(), miss=np.inf, expected=np.inf)
+    plain, ratios = Misses.of(palette, goal), compositions(tins, parts)
+    sets = np.array(list(combinations(range(palette.size), tins)), dtype=np.intp).reshape(-1, tins)
     for start in range(0, len(sets), 64):
         chunk = np.repeat(sets[start : start + 64], len(ratios), axis=0)
         volumes = np.tile(ratios, (len(chunk) // len(ratios), 1))
@@ -370,7 +370,7 @@ def exhaustive(
         place = int(np.argmin(expected))
         if expected[place] < best.expected:
             best = Candidate(
-                pots=tuple(chunk[place].tolist()), units=tuple(volumes[place].tolist()),
+                tins=tuple(chunk[place].tolist()), units=tuple(volumes[place].tolist()),
                 miss=float(misses[place]), expected=float(expected[place]),
             )  # fmt: skip
         if report is not None:
@@ -383,5 +383,5 @@ def warm_up() -> None:
     K = np.array([[0.001] * BANDS, [0.2] * BANDS])
     few = Palette(K=K, S=np.full((2, BANDS), 0.05), solids=np.ones(2), veil=np.ones(2))
     best_candidates(
-        few, Goal(Lab=np.array([[50.0, 0.0, 0.0]]), lights=(DAYLIGHT,)), pots=2, parts=4, units=None
+        few, Goal(Lab=np.array([[50.0, 0.0, 0.0]]), lights=(DAYLIGHT,)), tins=2, parts=4, units=None
     )

@@ -11,7 +11,7 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.readings import Reading
 from jug_mingle.core.optics.film import R_infinity, R_seen
 from jug_mingle.core.recipes.assessment import pour_factors
-from jug_mingle.core.recipes.rescue import IN_POT_ERROR
+from jug_mingle.core.recipes.rescue import IN_JUG_ERROR
 
 _DRAWS: Final = 160
 _APART, _NOISES = 4.0, 3.0
@@ -34,7 +34,7 @@ def unexplained(shelf: Shelf, reading: Reading) -> bool:
     places = [shelf.index(key) for key, _ in reading.volumes]
     solids = np.array([shelf.materials[place].solids for place in places])
     dry = np.array([volume for _, volume in reading.volumes]) * solids
-    dry = dry * pour_factors(_DRAWS, len(places), max(reading.pour_error, IN_POT_ERROR))
+    dry = dry * pour_factors(_DRAWS, len(places), max(reading.pour_error, IN_JUG_ERROR))
     c = dry / dry.sum(axis=1, keepdims=True)
     K, S = (np.einsum("mn,mnw->mw", c, drawn[:, places]) for drawn in shelf.draw(_DRAWS))
     drawn = R_to_Lab(R_seen(R_infinity(K=K, S=S), reading.veil), reading.light)

@@ -69,7 +69,7 @@ class Wishes:
         The largest sum of a ratio in whole parts, 2..24.
     use, avoid : tuple of str
         Keys of tins that must be in it, or must not.
-    most_pots : int
+    most_tins : int
         1..4.
     """
 
@@ -78,14 +78,14 @@ class Wishes:
     parts: int = 12
     use: tuple[str, ...] = ()
     avoid: tuple[str, ...] = ()
-    most_pots: int = 3
+    most_tins: int = 3
 
     def __post_init__(self) -> None:
         check_batch(self.batch)
         if not 2 <= self.parts <= 24:
             raise ValueError(f"a ratio may have from 2 to 24 parts, got {self.parts}")
-        if not 1 <= self.most_pots <= 4:
-            raise ValueError(f"a recipe takes from 1 to 4 tins, got {self.most_pots}")
+        if not 1 <= self.most_tins <= 4:
+            raise ValueError(f"a recipe takes from 1 to 4 tins, got {self.most_tins}")
 
 
 def usable(shelf: Shelf, wishes: Wishes) -> list[list[int]]:

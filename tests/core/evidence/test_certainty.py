@@ -9,6 +9,7 @@ from jug_mingle.core.evidence.certainty import (
     predicted_noise,
     sureness,
 )
+from jug_mingle.core.measuring.marked import plain
 
 
 class SurenessTest(unittest.TestCase):
@@ -22,7 +23,7 @@ class SurenessTest(unittest.TestCase):
             (2.0, "before", "about 2.0"),
         ):  # fmt: skip
             with self.subTest(noise=noise, how=how):
-                self.assertIn(words, sureness(noise, how))
+                self.assertIn(words, plain(sureness(noise, how)))
         self.assertEqual(set(PHOTO_NOISE), set(PHOTO_WORDS))
 
     def test_a_recipe_is_no_surer_than_a_name(self) -> None:

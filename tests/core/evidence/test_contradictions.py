@@ -60,11 +60,11 @@ class BadEvidenceTest(unittest.TestCase):
             )
             for key, Lab in (("one", [60.0, 30, 15]), ("two", [85.0, 5, 2]), ("three", [60.5, 30, 15]))
         ]
-        pots = [material("white"), material("red")]
+        tins = [material("white"), material("red")]
         base = readings(["white", "red"], tints=False)
         with self.assertRaisesRegex(EvidenceError, "'one' and 'two' of the same tin differ by 2"):
-            characterise(pots, [*base, *tints[:2]])
-        self.assertLess(characterise(pots, [*base, *tints]).weights["two"], 0.2)
+            characterise(tins, [*base, *tints[:2]])
+        self.assertLess(characterise(tins, [*base, *tints]).weights["two"], 0.2)
 
     def test_contradiction_widens_the_band(self) -> None:
         """Readings that disagree a little leave more open than readings that agree."""

@@ -19,13 +19,13 @@ class LevelTest(unittest.TestCase):
         """A to F by the best evidence there is; as the white of another's tint a tin learns nothing."""
         alone, tint = self.reading(("a", 1.0)), self.reading(("a", 1.0), ("w", 4.0))
         coats = Hiding(key="h", volumes=(("a", 1.0),), coats=3, X_coat=30.0, R_g=np.full(36, 0.2))
-        spectrum, pot = (
+        spectrum, tin = (
             self.reading(("a", 1.0), seen=np.full(36, 0.4)),
             self.reading(("a", 1.0), ("b", 1.0), ("w", 1.0)),
         )
         cases: list[tuple[list[Reading | Hiding], str]] = [
             ([], ""), ([alone], "A"), ([alone, coats], "B"), ([alone, tint], "D"), ([spectrum], "E"),
-            ([alone, pot], "F"),
+            ([alone, tin], "F"),
         ]  # fmt: skip
         for evidence, letter in cases:
             with self.subTest(letter):

@@ -6,6 +6,7 @@ from dataclasses import fields
 from jug_mingle.core.materials import handling
 from jug_mingle.core.materials.kind import Handling
 from jug_mingle.core.materials.kinds import KINDS, kind_of
+from jug_mingle.core.measuring.marked import plain
 
 
 class HandlingTest(unittest.TestCase):
@@ -20,7 +21,7 @@ class HandlingTest(unittest.TestCase):
                 self.assertIn(reason, names)
                 self.assertNotIn(getattr(one, reason), (None, ""), f"{kind.key}.{reason}")
 
-    def test_pot_life_of_mixes(self) -> None:
+    def test_tin_life_of_mixes(self) -> None:
         """A mix keeps as long as the shortest-lived thing in it; where practice has no figure there is
         none."""
         for kinds, life in (
@@ -70,7 +71,7 @@ class FactsTest(unittest.TestCase):
             (95.0, "1 h 35 min"),
             (3600.0, "2.5 days"),
         ):
-            self.assertEqual(handling.time_words(minutes), words)
+            self.assertEqual(plain(handling.time_words(minutes)), words)
         self.assertEqual(
             (handling.days_words(1.0), handling.keeps_words(1.0)), ("1 day", "keeps about 1 day")
         )

@@ -57,7 +57,7 @@ class OurMotifsTest(unittest.TestCase):
         with self.assertRaisesRegex(ValueError, "known are sprig"):
             motif("unicorn")
         for width in (0.0, -1.0, 6.0):
-            with self.assertRaisesRegex(ValueError, "up to 5 m"):
+            with self.assertRaisesRegex(ValueError, "up to .5 m"):
                 Motif(key="x", title="x", width=width, height=0.1, rings=())
 
     def test_printed(self) -> None:

@@ -91,7 +91,7 @@ class CuttingTest(unittest.TestCase):
     def test_refused(self) -> None:
         for words, make in (
             ("nothing is left", lambda: cut(np.zeros((50, 50)), width=0.1, threshold=0.5)),
-            ("5 mm to 3 m", lambda: cut(ring_picture(50), width=0.0)),
+            ("5 mm. to .3 m", lambda: cut(ring_picture(50), width=0.0)),
             ("0.2 to 50 mm", lambda: cut(ring_picture(50), width=0.1, bridge=0.0)),
         ):
             with self.assertRaisesRegex(ValueError, words):

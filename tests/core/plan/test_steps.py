@@ -7,6 +7,7 @@ from dataclasses import replace
 from jug_mingle.core.finishes.bare_ground import bare
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.plan import dangers, rates, remedies, shopping
 from jug_mingle.core.plan.coats import LIGHT_USE, mark_of
@@ -333,10 +334,10 @@ class SmallPartsTest(unittest.TestCase):
         self.assertEqual(shopping.tins_of(480.0, (250.0, 500.0, 1000.0)), (500.0,))
         self.assertEqual(shopping.tins_of(2700.0, (500.0, 1000.0)), (1000.0, 1000.0, 1000.0))
         self.assertEqual(shopping.tins_of(1003.0, (250.0, 500.0, 1000.0, 2500.0)), (1000.0, 250.0))
-        line = shopping.pot_line("pot:x", "X", needed=700.0, left=300.0, price=20.0, sizes=(250.0, 500.0))
-        self.assertEqual((line.buy, line.cash, line.share), ("500 ml", 10.0, 14.0))
+        line = shopping.tin_line("pot:x", "X", needed=700.0, left=300.0, price=20.0, sizes=(250.0, 500.0))
+        self.assertEqual((plain(line.buy), line.cash, line.share), ("500 ml", 10.0, 14.0))
         self.assertIsNone(
-            shopping.pot_line("pot:x", "X", needed=1.0, left=None, price=None, sizes=(250.0,)).cash
+            shopping.tin_line("pot:x", "X", needed=1.0, left=None, price=None, sizes=(250.0,)).cash
         )
         self.assertEqual(shopping.left_of_price(200.0, share=50.0, hours=10.0), (150.0, 15.0))
 

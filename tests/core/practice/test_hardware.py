@@ -44,6 +44,6 @@ class HolesTest(unittest.TestCase):
         ):  # fmt: skip
             with self.subTest(words), self.assertRaisesRegex(ValueError, words):
                 Hardware(**bad)
-        with self.assertRaisesRegex(ValueError, "do not fit a front 400 mm wide"):
+        with self.assertRaisesRegex(ValueError, "do not fit a front .400 mm. wide"):
             holes_of(FRONT, Hardware(new_apart=500.0))
         self.assertEqual(Hardware.of(None), Hardware())

@@ -121,7 +121,7 @@ class JudgementTest(unittest.TestCase):
 
     def test_sealed_is_deeper(self) -> None:
         found = self.words(layer("paint", BLUE, coats=3), layer("sealer", veil=0.1))
-        self.assertRegex(found, r"Clear coat makes it deeper, by \d")
+        self.assertRegex(found, r"Clear coat makes it deeper, by .\d")
 
     def test_every_remark_has_its_reason(self) -> None:
         layers = (layer("blend", RED, GREEN), layer("wax", WAXES["black wax"]), layer("sealer", veil=0.1))

@@ -21,8 +21,8 @@ class SetsTest(unittest.TestCase):
         self.assertEqual(len(_with_must(np.zeros((0, 1), dtype=int), (0, 1), 4, 1)), 0)
 
     def test_compositions_have_no_common_factor(self) -> None:
-        for pots in (2, 3, 4):
-            table = compositions(pots, 9)
+        for tins in (2, 3, 4):
+            table = compositions(tins, 9)
             self.assertTrue(np.all(np.gcd.reduce(table, axis=1) == 1))
             self.assertTrue(np.all(table >= 1) and np.all(table.sum(axis=1) <= 9))
             self.assertEqual(len({tuple(row) for row in table.tolist()}), len(table))

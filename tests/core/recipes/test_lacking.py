@@ -6,13 +6,14 @@ from dataclasses import replace
 import numpy as np
 
 from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.lacking import nearest_words, too_little_words, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.wishes import Target, Wishes
 from tests.core.paints import material, readings, seen
 
-WISHES = Wishes(batch=500.0, tool=tool("parts"), most_pots=3)
+WISHES = Wishes(batch=500.0, tool=tool("parts"), most_tins=3)
 
 
 class WhatIsLackingTest(unittest.TestCase):
@@ -47,7 +48,7 @@ class WhatIsLackingTest(unittest.TestCase):
         lack = what_is_lacking(shelf, target, WISHES, best.pours)
         self.assertEqual((lack.family, lack.short), (None, (shelf.materials[0].name,)))
         self.assertRegex(
-            nearest_words(lack), "too little left of .* for this batch: with enough of it, [01][.]"
+            plain(nearest_words(lack)), "too little left of .* for this batch: with enough of it, [01][.]"
         )
         deep = Target(R=np.full(36, 0.045))
         best = min(find_recipes(shelf, deep, WISHES), key=lambda recipe: recipe.worst)

@@ -65,7 +65,7 @@ class FindRecipesTest(unittest.TestCase):
     def test_wishes(self) -> None:
         """A tin that must be used is, one to avoid is not, and there are never more tins than allowed."""
         for recipe in find_recipes(
-            SHELF, Target(R=TARGETS[0]), wishes(use=("black",), avoid=("green",), most_pots=2)
+            SHELF, Target(R=TARGETS[0]), wishes(use=("black",), avoid=("green",), most_tins=2)
         ):
             keys = {pour.key for pour in recipe.pours}
             self.assertIn("black", keys)
@@ -100,16 +100,16 @@ class FindRecipesTest(unittest.TestCase):
         empty = characterise([], [])
         with self.assertRaisesRegex(NothingToMixError, "add a tin"):
             find_recipes(empty, Target(R=TARGETS[0]), wishes())
-        with self.assertRaisesRegex(ValueError, "too coarse for 3 ml"):
+        with self.assertRaisesRegex(ValueError, "too coarse for .3 ml"):
             find_recipes(SHELF, Target(R=TARGETS[0]), wishes(batch=3.0, tool=tool("spoons")))
         with self.assertRaisesRegex(ValueError, "no tin 'puce'"):
             find_recipes(SHELF, Target(R=TARGETS[0]), wishes(use=("puce",)))
         for changes, message in (
-            ({"batch": 0.0}, "from 1 to 20000 ml, got 0"),
-            ({"batch": 1e6}, "got 1e"),
-            ({"batch": float("nan")}, "got nan"),
+            ({"batch": 0.0}, "from .1 to 20000 ml., got .0"),
+            ({"batch": 1e6}, "got .1e"),
+            ({"batch": float("nan")}, "got .nan"),
             ({"parts": 1}, "2 to 24"),
-            ({"most_pots": 5}, "1 to 4"),
+            ({"most_tins": 5}, "1 to 4"),
         ):
             with self.subTest(message), self.assertRaisesRegex(ValueError, message):
                 wishes(**changes)

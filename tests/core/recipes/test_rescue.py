@@ -8,10 +8,11 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.evidence.mixtures import predict
 from jug_mingle.core.evidence.readings import Reading, Swatch
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes import rescue
-from jug_mingle.core.recipes.rescue import Pot, Rescue, advise, read_pot
+from jug_mingle.core.recipes.rescue import Batch, Rescue, advise, read_batch
 from jug_mingle.core.recipes.wishes import Target
 from tests.core.paints import TRUE, known_shelf, seen
 
@@ -19,7 +20,7 @@ SHELF = known_shelf()
 WANTED = {"white": 300.0, "blue": 120.0, "yellow": 60.0}
 
 
-def poured(amounts: dict[str, float], asked: dict[str, float]) -> Pot:
+def poured(amounts: dict[str, float], asked: dict[str, float]) -> Batch:
     """Return the batch of someone who thinks that `asked` was poured when it was `amounts`."""
     reading = Reading(
         key="strip",
@@ -28,22 +29,22 @@ def poured(amounts: dict[str, float], asked: dict[str, float]) -> Pot:
         noise=0.3,
         pour_error=0.15,
     )
-    return read_pot(SHELF, reading)
+    return read_batch(SHELF, reading)
 
 
 class ReadPotTest(unittest.TestCase):
     def test_agrees_with_the_reading(self) -> None:
         """The corrected batch looks as it was read, within the noise, though it was poured wrongly."""
         amounts = {**WANTED, "blue": 160.0}
-        pot = poured(amounts, WANTED)
+        batch = poured(amounts, WANTED)
         advice = advise(
-            SHELF, pot, Target(R=seen(amounts)), tool=tool("syringe"), in_pot=list(WANTED), most_ml=900
+            SHELF, batch, Target(R=seen(amounts)), tool=tool("syringe"), in_jug=list(WANTED), most_ml=900
         )
         self.assertLess(advice.options[0].delta_E, 0.6)
 
     def test_strips_that_do_not_hide(self) -> None:
         with self.assertRaisesRegex(ValueError, "one opaque strip"):
-            read_pot(
+            read_batch(
                 SHELF,
                 Reading(
                     key="x", volumes=(("white", 1.0),), noise=1.0,
@@ -58,7 +59,7 @@ class AdviseTest(unittest.TestCase):
         amounts = {**WANTED, "blue": 160.0}
         target = Target(R=seen(WANTED))
         advice = advise(
-            SHELF, poured(amounts, WANTED), target, tool=tool("syringe"), in_pot=list(WANTED), most_ml=900
+            SHELF, poured(amounts, WANTED), target, tool=tool("syringe"), in_jug=list(WANTED), most_ml=900
         )
         self.assertTrue(advice.reached, advice.words)
         total = dict(amounts)
@@ -78,7 +79,7 @@ class AdviseTest(unittest.TestCase):
             poured(WANTED, WANTED),
             Target(R=seen(WANTED)),
             tool=tool("syringe"),
-            in_pot=list(WANTED),
+            in_jug=list(WANTED),
             most_ml=900,
         )
         self.assertEqual(advice.best.additions, ())
@@ -86,9 +87,9 @@ class AdviseTest(unittest.TestCase):
 
     def test_cannot_be_rescued(self) -> None:
         """Black cannot be made white in a jug that is nearly full, and the answer says what to do instead."""
-        pot = poured({"black": 400.0}, {"black": 400.0})
+        batch = poured({"black": 400.0}, {"black": 400.0})
         advice = advise(
-            SHELF, pot, Target(R=seen({"white": 1})), tool=tool("syringe"), in_pot=["black"], most_ml=500
+            SHELF, batch, Target(R=seen({"white": 1})), tool=tool("syringe"), in_jug=["black"], most_ml=500
         )
         self.assertFalse(advice.reached)
         self.assertIn("Start a new one", advice.words)
@@ -113,22 +114,22 @@ class AdviseTest(unittest.TestCase):
             (option(4.0), 6.0, "cannot be rescued below about 4.0"),
         ):
             with self.subTest(words):
-                self.assertIn(words, rescue._words(best, option(before), tolerance=1.0))
+                self.assertIn(words, plain(rescue._words(best, option(before), tolerance=1.0)))
 
     def test_full_jug(self) -> None:
-        with self.assertRaisesRegex(ValueError, "holds 100 ml, and 480 ml are in it"):
+        with self.assertRaisesRegex(ValueError, "holds .100 ml., and .480 ml. are in it"):
             advise(
                 SHELF,
                 poured(WANTED, WANTED),
                 Target(R=seen(WANTED)),
                 tool=tool("scale"),
-                in_pot=list(WANTED),
+                in_jug=list(WANTED),
                 most_ml=100,
             )
 
 
 class LearnFromPotsTest(unittest.TestCase):
-    def test_pots_teach(self) -> None:
+    def test_batches_teach(self) -> None:
         """Three read batches of paints known by their masstones alone at least halve the error of another
         mix."""
         from jug_mingle.core.evidence.fit import characterise
@@ -136,7 +137,7 @@ class LearnFromPotsTest(unittest.TestCase):
 
         keys = ["white", "red", "blue", "yellow"]
         start = characterise([material(key) for key in keys], readings(keys, tints=False))
-        pots: tuple[dict[str, float], ...] = (
+        batches: tuple[dict[str, float], ...] = (
             {"white": 5, "red": 1},
             {"white": 4, "blue": 1, "yellow": 1},
             {"yellow": 2, "red": 1, "blue": 0.5},
@@ -144,11 +145,11 @@ class LearnFromPotsTest(unittest.TestCase):
         evidence = readings(keys, tints=False) + [
             Reading(
                 key=f"batch {n}",
-                volumes=tuple(pot.items()),
-                swatches=(Swatch(seen=R_to_Lab(seen(pot))),),
+                volumes=tuple(batch.items()),
+                swatches=(Swatch(seen=R_to_Lab(seen(batch))),),
                 noise=0.3,
             )
-            for n, pot in enumerate(pots)
+            for n, batch in enumerate(batches)
         ]
         learnt = characterise([material(key) for key in keys], evidence, start=start)
         errors = []

@@ -36,10 +36,10 @@ class SearchTest(unittest.TestCase):
         """For one to three tins and twelve parts it is within 0.1 of the exhaustive best."""
         for number, R in enumerate(TARGETS):
             goal = Goal(Lab=np.array([R_to_Lab(R, at) for at in LIGHTS]), lights=LIGHTS)
-            for pots in (1, 2, 3):
-                with self.subTest(target=number, pots=pots):
-                    best = exhaustive(PALETTE, goal, pots=pots, parts=12)
-                    found = best_candidates(PALETTE, goal, pots=pots, parts=12, units=None)[0]
+            for tins in (1, 2, 3):
+                with self.subTest(target=number, tins=tins):
+                    best = exhaustive(PALETTE, goal, tins=tins, parts=12)
+                    found = best_candidates(PALETTE, goal, tins=tins, parts=12, units=None)[0]
                     self.assertLessEqual(found.miss, best.miss + 0.1)
 
     def test_mixed_sheens_by_both_measures(self) -> None:
@@ -54,11 +54,11 @@ class SearchTest(unittest.TestCase):
                 K=sheens.K * np.exp(0.3 * rng.standard_normal((*shape[:2], 1)) + np.zeros(shape)),
                 S=np.broadcast_to(sheens.S, shape), solids=sheens.solids, veil=sheens.veil, goal=goal,
             )  # fmt: skip
-            for pots in (1, 2, 3):
-                with self.subTest(target=number, pots=pots):
-                    found = Search(sheens, goal, parts=8, units=None, drawn=drawn).best(pots)
-                    plain = exhaustive(sheens, goal, pots=pots, parts=8)
-                    likely = exhaustive(sheens, goal, pots=pots, parts=8, drawn=drawn)
+            for tins in (1, 2, 3):
+                with self.subTest(target=number, tins=tins):
+                    found = Search(sheens, goal, parts=8, units=None, drawn=drawn).best(tins)
+                    plain = exhaustive(sheens, goal, tins=tins, parts=8)
+                    likely = exhaustive(sheens, goal, tins=tins, parts=8, drawn=drawn)
                     self.assertLessEqual(found[0].miss, plain.miss + 0.1)
                     self.assertLessEqual(min(one.expected for one in found), likely.expected + 0.1)
 
@@ -66,7 +66,7 @@ class SearchTest(unittest.TestCase):
         """Trying everything tells how far it is, from none to nearly all."""
         told: list[float] = []
         goal = Goal(Lab=R_to_Lab(TARGETS[0])[np.newaxis], lights=LIGHTS[:1])
-        exhaustive(PALETTE, goal, pots=3, parts=4, report=told.append)
+        exhaustive(PALETTE, goal, tins=3, parts=4, report=told.append)
         self.assertEqual((told[0], told), (0.0, sorted(told)))
         self.assertLess(told[-1], 1.0)
 
@@ -77,10 +77,10 @@ class SearchTest(unittest.TestCase):
         self.assertEqual({tuple(sorted(row)) for row in table.tolist()}, expected)
         self.assertEqual(len(table), 1 + 3 + 3 + 3)
 
-    def test_more_pots_than_there_are(self) -> None:
+    def test_more_tins_than_there_are(self) -> None:
         goal = Goal(Lab=R_to_Lab(TARGETS[0])[np.newaxis], lights=LIGHTS[:1])
         small = Palette(K=PALETTE.K[:2], S=PALETTE.S[:2], solids=PALETTE.solids[:2], veil=PALETTE.veil[:2])
-        self.assertEqual(best_candidates(small, goal, pots=3, parts=12, units=None), [])
+        self.assertEqual(best_candidates(small, goal, tins=3, parts=12, units=None), [])
 
 
 WINDOW = light("window")
@@ -98,14 +98,14 @@ class LimitsTest(unittest.TestCase):
         most = np.ones(len(TRUE))
         most[short] = share
         R = seen({"white": 3, "blue": 2, "yellow": 1})
-        for pots in (1, 2, 3):
-            found = best_candidates(PALETTE, goal(R), pots=pots, parts=12, units=200.0, most=most)
+        for tins in (1, 2, 3):
+            found = best_candidates(PALETTE, goal(R), tins=tins, parts=12, units=200.0, most=most)
             for candidate in found:
-                units = dict(zip(candidate.pots, candidate.units, strict=True))
+                units = dict(zip(candidate.tins, candidate.units, strict=True))
                 total = sum(candidate.units) if sum(candidate.units) <= 12 else 200.0
                 self.assertLessEqual(units.get(short, 0), share * total * 1.02 + 1e-6)
 
-    def test_linear_volumes_hold_the_pot(self) -> None:
+    def test_linear_volumes_hold_the_tin(self) -> None:
         R = seen({"white": 3, "blue": 2, "yellow": 1})
         start = seen({"white": 3, "blue": 3, "yellow": 1})
         wider = PALETTE.with_tin(PALETTE.K[:3].mean(axis=0), PALETTE.S[:3].mean(axis=0), solids=0.4, veil=1.0)

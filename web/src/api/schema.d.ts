@@ -105,6 +105,206 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/api/batches/{batch_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Batch
+     * @description Return a batch as it stands.
+     */
+    get: operations['batches_get_batch']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/additions': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add To Batch
+     * @description Add a rescue's additions to what is to be poured.
+     */
+    post: operations['batches_add_to_batch']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/done': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Finish Batch
+     * @description The batch is good as it is.
+     */
+    post: operations['batches_finish_batch']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/jug': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /**
+     * Change Jug
+     * @description Take another jug.
+     */
+    put: operations['batches_change_jug']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/pours': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Make Pour
+     * @description Write down one pour that was made; too much of it and the rest is computed anew.
+     */
+    post: operations['batches_make_pour']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/pours/last': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Undo Pour
+     * @description Take back the last pour; with its `place` it is taken back once, however often that is sent.
+     */
+    delete: operations['batches_undo_pour']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/rescue': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Rescue
+     * @description Return how to bring a batch to its target with the least that has to be added.
+     */
+    get: operations['batches_get_rescue']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/strip-painted': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Paint Strip
+     * @description A strip was painted; from now on it dries.
+     */
+    post: operations['batches_paint_strip']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/strips': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read Strip
+     * @description Take the colour of a dried strip: it teaches the paints, and says how near the target is.
+     */
+    post: operations['batches_read_strip']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/batches/{batch_id}/verdict': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Get Verdict
+     * @description Return what the newest strip said of what is in the batch now; null where there is none.
+     */
+    get: operations['batches_get_verdict']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/api/bin': {
     parameters: {
       query?: never
@@ -1337,7 +1537,7 @@ export interface paths {
     }
     /**
      * Get Money
-     * @description Return what a plan takes and costs: pots, consumables, hardware, hours, a price and what is left of
+     * @description Return what a plan takes and costs: tins, consumables, hardware, hours, a price and what is left of
      *     it.
      */
     get: operations['plans_get_money']
@@ -1985,7 +2185,7 @@ export interface paths {
     patch: operations['mixes_rename_mix']
     trace?: never
   }
-  '/api/mixes/{mix_id}/pots': {
+  '/api/mixes/{mix_id}/batches': {
     parameters: {
       query?: never
       header?: never
@@ -2918,206 +3118,6 @@ export interface paths {
      * @description Return the drilling template of a front, or of the first that has a handle, at true size.
      */
     get: operations['pieces_drilling_template']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Batch
-     * @description Return a batch as it stands.
-     */
-    get: operations['batches_get_batch']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/additions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Add To Batch
-     * @description Add a rescue's additions to what is to be poured.
-     */
-    post: operations['batches_add_to_batch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/done': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Finish Batch
-     * @description The batch is good as it is.
-     */
-    post: operations['batches_finish_batch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/jug': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /**
-     * Change Jug
-     * @description Take another jug.
-     */
-    put: operations['batches_change_jug']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/pours': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Make Pour
-     * @description Write down one pour that was made; too much of it and the rest is computed anew.
-     */
-    post: operations['batches_make_pour']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/pours/last': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    /**
-     * Undo Pour
-     * @description Take back the last pour; with its `place` it is taken back once, however often that is sent.
-     */
-    delete: operations['batches_undo_pour']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/rescue': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Rescue
-     * @description Return how to bring a batch to its target with the least that has to be added.
-     */
-    get: operations['batches_get_rescue']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/strip-painted': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Paint Strip
-     * @description A strip was painted; from now on it dries.
-     */
-    post: operations['batches_paint_strip']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/strips': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read Strip
-     * @description Take the colour of a dried strip: it teaches the paints, and says how near the target is.
-     */
-    post: operations['batches_read_strip']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pots/{pot_id}/verdict': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Verdict
-     * @description Return what the newest strip said of what is in the batch now; null where there is none.
-     */
-    get: operations['batches_get_verdict']
     put?: never
     post?: never
     delete?: never
@@ -5447,8 +5447,8 @@ export interface components {
         | components['schemas']['ChartIn']
       /** Photo Id */
       photo_id: number
-      /** Pots */
-      pots: components['schemas']['TinInPhotoIn'][]
+      /** Tins */
+      tins: components['schemas']['TinInPhotoIn'][]
     }
     /**
      * FromReader
@@ -7477,8 +7477,11 @@ export interface components {
       per_hour: number | null
       /** Pieces */
       pieces: components['schemas']['PieceCostOut'][]
-      /** Pots */
-      pots: components['schemas']['LineOut'][]
+      /**
+       * Pots
+       * @description An older spelling of `tins`.
+       */
+      readonly pots: components['schemas']['LineOut'][]
       /** Share */
       share: number
       /**
@@ -7486,6 +7489,8 @@ export interface components {
        * @description Colours of looks that others are laid for, with what these are.
        */
       swapped: components['schemas']['WordsOut'][]
+      /** Tins */
+      tins: components['schemas']['LineOut'][]
       /** Unpriced */
       unpriced: string[]
     }
@@ -9434,10 +9439,10 @@ export interface components {
         | 'old_tube'
       )[]
       /**
-       * Most Pots
+       * Most Tins
        * @default 3
        */
-      most_pots: number
+      most_tins: number
       /**
        * Parts
        * @default 12
@@ -9524,13 +9529,18 @@ export interface components {
        * @description What it is shown over, bare.
        */
       over_hex?: string | null
-      /** Pots */
-      pots: components['schemas']['TinOfMixOut'][]
+      /**
+       * Pots
+       * @description An older spelling of `tins`.
+       */
+      readonly pots: components['schemas']['TinOfMixOut'][]
       same: components['schemas']['RecipeOut'] | null
       /** Seen */
       seen: boolean
       /** Substitutes */
       substitutes: components['schemas']['RecipeOut'][]
+      /** Tins */
+      tins: components['schemas']['TinOfMixOut'][]
       /** Words */
       words: string
     }
@@ -9626,14 +9636,19 @@ export interface components {
       low: number | null
       /** Parts */
       parts: number
-      /** Pots */
-      pots: string[]
+      /**
+       * Pots
+       * @description An older spelling of `tins`.
+       */
+      readonly pots: string[]
       /**
        * Tap
        * @description Whether it is water: "water" is that of the tap.
        * @default false
        */
       tap: boolean
+      /** Tins */
+      tins: string[]
       /** Title */
       title: string
     }
@@ -10604,8 +10619,13 @@ export interface components {
       after: number
       /** Before */
       before: number
-      /** Pot */
-      pot: string | null
+      /**
+       * Pot
+       * @description An older spelling of `tin`.
+       */
+      readonly pot: string | null
+      /** Tin */
+      tin: string | null
       /** Words */
       words: string
     }
@@ -11784,6 +11804,651 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['RestoredOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_get_batch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_add_to_batch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdditionsIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_finish_batch: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_change_jug: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OtherJugIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_make_pour: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PourMadeIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_undo_pour: {
+    parameters: {
+      query?: {
+        /** @description Pours made before the one to take back. */
+        place?: number | null
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_get_rescue: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AdviceOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_paint_strip: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+        /** @description The unit in which amounts are said; without it the set one. */
+        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['BatchOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_read_strip: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripIn']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['VerdictOut']
+        }
+      }
+      /** @description Not now. */
+      503: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description No room on the disk. */
+      507: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Refused. */
+      '4XX': {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  batches_get_verdict: {
+    parameters: {
+      query?: {
+        /** @description The light in which colours are shown. */
+        light?:
+          | 'window'
+          | 'bulb'
+          | 'cool_led'
+          | 'tube'
+          | 'evening_window'
+          | 'north_window'
+          | 'warm_led'
+          | 'neutral_led'
+          | 'old_tube'
+      }
+      header?: never
+      path: {
+        batch_id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['VerdictOut'] | null
         }
       }
       /** @description Not now. */
@@ -20476,651 +21141,6 @@ export interface operations {
       }
     }
   }
-  batches_get_batch: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_add_to_batch: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AdditionsIn']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_finish_batch: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_change_jug: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OtherJugIn']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_make_pour: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PourMadeIn']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_undo_pour: {
-    parameters: {
-      query?: {
-        /** @description Pours made before the one to take back. */
-        place?: number | null
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_get_rescue: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        tool?: 'parts' | 'spoons' | 'syringe' | 'scale' | 'drops'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AdviceOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_paint_strip: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-        /** @description The unit in which amounts are said; without it the set one. */
-        unit?: ('ml' | 'l' | 'spoons' | 'metric_spoons' | 'fl_oz' | 'pint' | 'quart' | 'g' | 'drop') | null
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BatchOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_read_strip: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StripIn']
-      }
-    }
-    responses: {
-      /** @description Successful Response */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['VerdictOut']
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  batches_get_verdict: {
-    parameters: {
-      query?: {
-        /** @description The light in which colours are shown. */
-        light?:
-          | 'window'
-          | 'bulb'
-          | 'cool_led'
-          | 'tube'
-          | 'evening_window'
-          | 'north_window'
-          | 'warm_led'
-          | 'neutral_led'
-          | 'old_tube'
-      }
-      header?: never
-      path: {
-        pot_id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Successful Response */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['VerdictOut'] | null
-        }
-      }
-      /** @description Not now. */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description No room on the disk. */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-      /** @description Refused. */
-      '4XX': {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
   practice_list_mishaps: {
     parameters: {
       query?: never
@@ -21756,7 +21776,7 @@ export interface operations {
   shelf_get_card: {
     parameters: {
       query?: {
-        pot?: string
+        tin?: string
         /** @description Print it also where letters are missing from every font here. */
         anyway?: boolean
       }

@@ -7,7 +7,7 @@ import type { LightName, ToolName, UnitName } from '../api/client'
 interface Kept {
   light: LightName
   batch: number
-  mostPots: number
+  mostTins: number
   tool: ToolName
   /** In which unit amounts are said, how all else is said, and how the program behaves: as the settings say. */
   unit: UnitName
@@ -29,7 +29,7 @@ interface Kept {
 const usual: Kept = {
   light: 'window',
   batch: 500,
-  mostPots: 3,
+  mostTins: 3,
   tool: 'parts',
   unit: 'ml',
   saying: { numbers: 'point', length: 'cm', temperature: 'C', currency: '' },
@@ -43,7 +43,8 @@ const usual: Kept = {
 
 function read(text: string): Kept {
   try {
-    return { ...usual, ...(JSON.parse(text) as Partial<Kept>) }
+    const { mostPots, ...said } = JSON.parse(text) as Partial<Kept> & { mostPots?: number } // of before 2026-12
+    return { ...usual, ...(mostPots === undefined ? {} : { mostTins: mostPots }), ...said }
   } catch {
     return usual
   }

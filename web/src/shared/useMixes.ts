@@ -83,7 +83,7 @@ export function useMixes() {
   async function pour(id: number) {
     try {
       const params = { path: { mix_id: id } }
-      const batch = unwrap(await api.POST('/api/mixes/{mix_id}/pots', { params, body: { jug: null } }))
+      const batch = unwrap(await api.POST('/api/mixes/{mix_id}/batches', { params, body: { jug: null } }))
       await router.push({ name: 'bench', params: { batch: batch.id } })
     } catch (error) {
       sayWrong(error)

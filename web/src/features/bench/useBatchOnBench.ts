@@ -27,14 +27,14 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
     preferences.value.unit,
   ])
   const ask = () => ({
-    path: { pot_id: toValue(batchId) },
+    path: { batch_id: toValue(batchId) },
     query: { light: preferences.value.light, unit: preferences.value.unit },
   })
   const query = useQuery({
     queryKey: key,
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: async () => unwrap(await api.GET('/api/pots/{pot_id}', { params: ask() })),
+    queryFn: async () => unwrap(await api.GET('/api/batches/{batch_id}', { params: ask() })),
   })
   const show = (batch: Schemas['BatchOut']) => {
     queries.setQueryData(key.value, batch)
@@ -42,7 +42,7 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
 
   async function pour(body: Schemas['PourMadeIn']) {
     try {
-      show(unwrap(await api.POST('/api/pots/{pot_id}/pours', { params: ask(), body })))
+      show(unwrap(await api.POST('/api/batches/{batch_id}/pours', { params: ask(), body })))
     } catch (error) {
       await query.refetch() // another window may have poured: show what is true
       throw error
@@ -50,7 +50,7 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   }
 
   async function change(jug: string) {
-    show(unwrap(await api.PUT('/api/pots/{pot_id}/jug', { params: ask(), body: { jug } })))
+    show(unwrap(await api.PUT('/api/batches/{batch_id}/jug', { params: ask(), body: { jug } })))
   }
 
   /** Take back the last pour; `place` is how many were made before it, so that a second tap takes no other one. */
@@ -59,7 +59,9 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
     try {
       show(
         unwrap(
-          await api.DELETE('/api/pots/{pot_id}/pours/last', { params: { path, query: { ...asked, place } } }),
+          await api.DELETE('/api/batches/{batch_id}/pours/last', {
+            params: { path, query: { ...asked, place } },
+          }),
         ),
       )
     } catch (error) {
@@ -69,21 +71,21 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   }
 
   async function painted() {
-    show(unwrap(await api.POST('/api/pots/{pot_id}/strip-painted', { params: ask() })))
+    show(unwrap(await api.POST('/api/batches/{batch_id}/strip-painted', { params: ask() })))
   }
 
   async function read(colour: Colour, anyway: boolean) {
-    const params = { path: { pot_id: toValue(batchId) }, query: { light: preferences.value.light } }
+    const params = { path: { batch_id: toValue(batchId) }, query: { light: preferences.value.light } }
     const body = { colour, anyway, notes: '' }
-    const verdict = unwrap(await api.POST('/api/pots/{pot_id}/strips', { params, body }))
+    const verdict = unwrap(await api.POST('/api/batches/{batch_id}/strips', { params, body }))
     await Promise.all([query.refetch(), shelfChanged()])
     return verdict
   }
 
   /** What was read of it before, so that nothing has to be read twice. */
   async function verdict() {
-    const params = { path: { pot_id: toValue(batchId) }, query: { light: preferences.value.light } }
-    return unwrap(await api.GET('/api/pots/{pot_id}/verdict', { params })) ?? undefined
+    const params = { path: { batch_id: toValue(batchId) }, query: { light: preferences.value.light } }
+    return unwrap(await api.GET('/api/batches/{batch_id}/verdict', { params })) ?? undefined
   }
 
   async function unlearn(reading: number) {
@@ -107,18 +109,18 @@ export function useBatchOnBench(batchId: MaybeRefOrGetter<number>) {
   async function rescue() {
     const { light, unit, tool } = preferences.value
     const params = {
-      path: { pot_id: toValue(batchId) },
+      path: { batch_id: toValue(batchId) },
       query: { light, unit, tool: tool === 'parts' ? ('syringe' as const) : tool },
     }
-    return unwrap(await api.GET('/api/pots/{pot_id}/rescue', { params }))
+    return unwrap(await api.GET('/api/batches/{batch_id}/rescue', { params }))
   }
 
   async function add(pours: Schemas['PourIn'][]) {
-    show(unwrap(await api.POST('/api/pots/{pot_id}/additions', { params: ask(), body: { pours } })))
+    show(unwrap(await api.POST('/api/batches/{batch_id}/additions', { params: ask(), body: { pours } })))
   }
 
   async function finish() {
-    show(unwrap(await api.POST('/api/pots/{pot_id}/done', { params: ask() })))
+    show(unwrap(await api.POST('/api/batches/{batch_id}/done', { params: ask() })))
   }
 
   return { ...query, pour, change, undo, painted, read, verdict, unlearn, believe, rescue, add, finish }

@@ -123,7 +123,7 @@ async function keepIt() {
         /></span>
         {{ data.how || 'one coat' }}, over {{ data.over }}
       </p>
-      <TinsThere :tins="data.pots" />
+      <TinsThere :tins="data.tins" />
       <p v-if="data.words" class="far" role="status">
         {{ data.words }} These come nearest with what stands there, against
         {{ data.seen ? 'the strip that dried then' : 'the colour that it was mixed to' }}:

@@ -172,7 +172,7 @@ function keep() {
       }}</BButton>
     </div>
     <DifferenceKey v-if="data" />
-    <p v-if="preferences.mostPots > 3 && data" class="soft">
+    <p v-if="preferences.mostTins > 3 && data" class="soft">
       A film takes up to 3 tins beside what carries it.
     </p>
   </div>

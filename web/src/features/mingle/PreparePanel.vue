@@ -58,8 +58,8 @@ watch(
     cast.value = Object.fromEntries(
       (now?.roles ?? []).flatMap((role) => {
         const tin =
-          role.pots.find((key) => key === before[role.key]) ??
-          role.pots[0] ??
+          role.tins.find((key) => key === before[role.key]) ??
+          role.tins[0] ??
           (role.tap ? 'water' : undefined)
         return tin ? [[role.key, tin]] : []
       }),
@@ -164,10 +164,10 @@ function keepIt() {
       >
       <template v-if="one">
         <div v-for="role in one.roles" :key="role.key" class="role">
-          <label v-if="role.pots.length > 0 || !role.at_hand"
+          <label v-if="role.tins.length > 0 || !role.at_hand"
             >{{ role.title }}
             <FindSelect v-model="cast[role.key]" find="a tin or a jug">
-              <option v-for="tin in role.pots" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
+              <option v-for="tin in role.tins" :key="tin" :value="tin">{{ nameOf(tin) }}</option>
               <optgroup v-if="job?.mixes.length" label="a jug of this job">
                 <option v-for="mix in job.mixes" :key="mix.id" :value="`mix:${mix.id}`">
                   {{ mix.name }}

@@ -20,10 +20,10 @@ const nameOf = (key: string) => shelf.value?.find((tin) => tin.key === key)?.nam
 </script>
 
 <template>
-  <p v-if="data?.pot" class="telling">
+  <p v-if="data?.tin" class="telling">
     What would make it surer: brush out <b>{{ data.words }}</b>, dry it and read it. How far off it may turn
     out falls from about {{ sayDifference(data.before) }} to {{ sayDifference(data.after) }}.
-    <RouterLink :to="{ name: 'shelf', query: { pot: data.pot } }">Open {{ nameOf(data.pot) }}</RouterLink>
+    <RouterLink :to="{ name: 'shelf', query: { tin: data.tin } }">Open {{ nameOf(data.tin) }}</RouterLink>
   </p>
 </template>
 

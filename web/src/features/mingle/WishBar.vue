@@ -47,9 +47,9 @@ const wrong = ref('')
 const { tools } = useMeasuring()
 /** On a phone the wishes are one line, which unfolds. */
 const summary = computed(() => {
-  const { batch, tool, mostPots } = preferences.value
+  const { batch, tool, mostTins } = preferences.value
   const title = tools.value.find((one) => one.value === tool)?.text ?? ''
-  return `${sayAmount(batch)}, ${title}, at most ${sayCount(mostPots, 'tin')}`
+  return `${sayAmount(batch)}, ${title}, at most ${sayCount(mostTins, 'tin')}`
 })
 /** Tins that must be in it, and tins that must not, to pick from. */
 const free = useFreeTins()
@@ -84,9 +84,9 @@ function add(to: 'use' | 'avoid', key: string) {
         <label>
           most tins
           <BFormSelect
-            :model-value="preferences.mostPots"
+            :model-value="preferences.mostTins"
             :options="[1, 2, 3, 4].map((n) => ({ value: n, text: n.toString() }))"
-            @update:model-value="prefer({ mostPots: Number($event) })"
+            @update:model-value="prefer({ mostTins: Number($event) })"
           />
         </label>
         <BButton variant="outline-secondary" size="sm" :title="amount?.words" @click="forPiece"

@@ -28,8 +28,8 @@ export function useChosen(
   }
 
   const wished = computed(() => {
-    const { batch, mostPots, tool, use, avoid } = preferences.value
-    return JSON.stringify([targetId(), batch, mostPots, tool, use, avoid])
+    const { batch, mostTins, tool, use, avoid } = preferences.value
+    return JSON.stringify([targetId(), batch, mostTins, tool, use, avoid])
   })
   let wishedBefore = ''
   // Recipes that are there at once, from the last time the place was open, are chosen from, too.

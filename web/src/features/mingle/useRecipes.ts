@@ -8,8 +8,8 @@ import { preferences } from '../../shared/preferences'
 /** Recipes for a target, as the person wants them measured; idle while there is no target. */
 export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
   const wishes = computed(() => {
-    const { batch, mostPots, tool, light, unit, use, avoid } = preferences.value
-    return { batch, tool, most_pots: mostPots, light, unit, use: [...use], avoid: [...avoid] }
+    const { batch, mostTins, tool, light, unit, use, avoid } = preferences.value
+    return { batch, tool, most_tins: mostTins, light, unit, use: [...use], avoid: [...avoid] }
   })
   const queryKey = computed(() => ['recipes', toValue(targetId), wishes.value])
   const query = useQuery({
@@ -27,7 +27,7 @@ export function useRecipes(targetId: MaybeRefOrGetter<number | undefined>) {
           body: {
             batch: wishes.value.batch,
             tool: wishes.value.tool,
-            most_pots: wishes.value.most_pots,
+            most_tins: wishes.value.most_tins,
             parts: 12,
             use: wishes.value.use,
             avoid: wishes.value.avoid,

@@ -12,8 +12,8 @@ export type Film = Schemas['OverFilmIn']
 /** What is wished of tins, as every question over a ground takes it. */
 export function useAllowed() {
   return computed(() => {
-    const { batch, mostPots, tool, use, avoid } = preferences.value
-    return { batch, tool, most: Math.min(3, mostPots), use: use.slice(0, 3), avoid: [...avoid] }
+    const { batch, mostTins, tool, use, avoid } = preferences.value
+    return { batch, tool, most: Math.min(3, mostTins), use: use.slice(0, 3), avoid: [...avoid] }
   })
 }
 

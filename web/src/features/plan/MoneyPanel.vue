@@ -11,7 +11,7 @@ import { preferences } from '../../shared/preferences'
 import { sayWrong } from '../../shared/useNotice'
 import type { PlanActs } from './usePlan'
 
-/** What the plan takes: pots against what is left, what is bought, what it costs, a price and what is left of it. */
+/** What the plan takes: tins against what is left, what is bought, what it costs, a price and what is left of it. */
 const { jobId, acts } = defineProps<{ jobId: number; acts: PlanActs }>()
 const { data, error } = useQuery({
   queryKey: computed(() => ['money', jobId, preferences.value.unit]),
@@ -24,7 +24,7 @@ const { data, error } = useQuery({
     ),
 })
 const tables = computed(() => [
-  { title: 'Pots', lines: data.value?.pots ?? [] },
+  { title: 'Tins', lines: data.value?.tins ?? [] },
   { title: 'What is used up', lines: data.value?.goods ?? [] },
 ])
 const said = (amount: number | null | undefined) =>

@@ -22,7 +22,10 @@ const { text, kind, base, family, order, found, groups, kinds, bases, any, clear
 const route = useRoute()
 const router = useRouter()
 
-const tin = computed(() => (typeof route.query.pot === 'string' ? route.query.pot : undefined))
+const tin = computed(() => {
+  const key = route.query.tin ?? route.query.pot // as it was called in older addresses
+  return typeof key === 'string' ? key : undefined
+})
 const doing = computed(() => (typeof route.query.do === 'string' ? route.query.do : ''))
 
 /** What is beside the tins, and what was pressed to open it: the focus goes there and comes back. */
@@ -124,7 +127,7 @@ useEscape(() => {
             :key="one.key"
             :tin="one"
             :chosen="one.key === tin"
-            @choose="open(one.key === tin ? {} : { pot: one.key })"
+            @choose="open(one.key === tin ? {} : { tin: one.key })"
           />
         </div>
       </section>
@@ -132,7 +135,7 @@ useEscape(() => {
     <aside v-if="tin || doing" ref="panel" tabindex="-1" aria-label="The tin in hand">
       <BButton variant="plain" class="close" aria-label="Close" @click="open({})">×</BButton>
       <TinPanel v-if="tin" :key="tin" :tin-key="tin" @gone="open({})" />
-      <AddTin v-else-if="doing === 'add'" @added="(key) => open({ pot: key })" />
+      <AddTin v-else-if="doing === 'add'" @added="(key) => open({ tin: key })" />
       <TinNames v-else-if="doing === 'names'" @added="open({})" />
       <TinsFromPhoto v-else-if="doing === 'photo'" @added="open({})" />
       <TablePanel v-else @taken="open({})" />

@@ -99,7 +99,7 @@ async function keep(task: Task) {
           </template>
           <template v-else-if="task.task === 'card'">
             <a
-              :href="`/api/shelf/card.pdf?pot=${encodeURIComponent(tin.name)}`"
+              :href="`/api/shelf/card.pdf?tin=${encodeURIComponent(tin.name)}`"
               target="_blank"
               rel="noopener"
               >Print the card (PDF)</a

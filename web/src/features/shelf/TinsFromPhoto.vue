@@ -72,7 +72,7 @@ async function add() {
         body: {
           photo_id: photo.value.id,
           lighting: light.lighting.value,
-          pots: tins.value.map((tin) => ({ ...tin, kind: kind.value })),
+          tins: tins.value.map((tin) => ({ ...tin, kind: kind.value })),
         },
       }),
     )
