@@ -170,8 +170,8 @@ def backup(
     from jug_mingle.services.backup import back_up
 
     with _refusals():
-        file, said = back_up(data, into)
-    _echo(f"{file} holds {sum(said.rows.values())} rows and {_photos(said.photos)}.")
+        file, contents = back_up(data, into)
+    _echo(f"{file} holds {sum(contents.rows.values())} rows and {_photos(contents.photos)}.")
 
 
 @app.command()
@@ -184,8 +184,11 @@ def export(
     from jug_mingle.services.backup import export_job
 
     with _refusals():
-        file, said = export_job(data, job, into)
-    _echo(f"{file} holds the job {said.title}: {sum(said.rows.values())} rows and {_photos(said.photos)}.")
+        file, contents = export_job(data, job, into)
+    _echo(
+        f"{file} holds the job {contents.title}: {sum(contents.rows.values())} rows and "
+        f"{_photos(contents.photos)}."
+    )
 
 
 def _photos(photos: Mapping[str, int]) -> str:
@@ -202,11 +205,11 @@ def doctor(
     from jug_mingle.services.doctor import look_through
 
     marks = {"sound": "ok     ", "mended": "mended ", "wrong": "WRONG  "}
-    found = []
-    for one in look_through(data, mend=not only_look):
-        found.append(one)
-        _echo(f"{marks[one.state]}{one.words}")
-    if any(one.state == "wrong" for one in found):
+    findings = []
+    for finding in look_through(data, mend=not only_look):
+        findings.append(finding)
+        _echo(f"{marks[finding.state]}{finding.words}")
+    if any(one.state == "wrong" for one in findings):
         raise typer.Exit(1)
 
 
@@ -239,8 +242,8 @@ def import_(
     from jug_mingle.store.database import open_database
 
     with _refusals():
-        found = _foreseen(archive, data)
-        for one in found.jobs:
+        foreseen = _foreseen(archive, data)
+        for one in foreseen.jobs:
             _echo(
                 f"{one.number}: {one.name}" + (" (begun here, too: it will stand twice)" if one.here else "")
             )
@@ -248,7 +251,7 @@ def import_(
         database = open_database(data)
         try:
             with read_back(archive, data) as back:
-                numbers = import_jobs(back, database, data, job or [one.number for one in found.jobs])
+                numbers = import_jobs(back, database, data, job or [one.number for one in foreseen.jobs])
         finally:
             database.close()
     _echo(f"Brought in as job {', '.join(map(str, numbers))}.")
@@ -265,8 +268,8 @@ def _foreseen(file: Path, data: Path) -> "Foreseen":
         except JugMingleError:  # what is there is damaged: it will be kept as it is
             database = open_database(Path(empty))
         try:
-            with read_back(file, Path(empty)) as found, database.read() as session:
-                return foresee(found, session, data / "photos")
+            with read_back(file, Path(empty)) as archive, database.read() as session:
+                return foresee(archive, session, data / "photos")
         finally:
             database.close()
 
@@ -403,8 +406,8 @@ def plan(
 
     solver = None if quick else PlanSolver()
     try:
-        said = JobFile.model_validate_json(job.read_bytes())
-        found = plan_file(said, [one.read_bytes() for one in hours or ()], solver=solver)
+        job_file = JobFile.model_validate_json(job.read_bytes())
+        found = plan_file(job_file, [path.read_bytes() for path in hours or ()], solver=solver)
     except ValidationError as error:
         first = error.errors()[0]
         where = ".".join(str(one) for one in first["loc"])

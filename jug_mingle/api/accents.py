@@ -54,7 +54,7 @@ def list_accents(
     would be."""
     shown = light_named(light)
     with context.database.read() as session:
-        found, shelf = accents.answers(
+        answers, shelf = accents.answers(
             session,
             piece_id,
             body.layers,
@@ -66,10 +66,12 @@ def list_accents(
         )
     return [
         AccentOut(
-            key=one.accent.key, title=one.accent.title, why=one.accent.why, name=describe(one.accent.Lab),
-            hex=hex_of(one.R, shown),
-            recipe=recipe_out(one.recipe, one.R, [shown], shelf, shown, measured=measured_in("parts", unit)),
-            share=round(one.share, 4), loud=round(one.loud, 1), words=one.words, metal=one.metal,
+            key=answer.accent.key, title=answer.accent.title, why=answer.accent.why,
+            name=describe(answer.accent.Lab),
+            hex=hex_of(answer.R, shown),
+            recipe=recipe_out(answer.recipe, answer.R, [shown], shelf, shown,
+                measured=measured_in("parts", unit)),
+            share=round(answer.share, 4), loud=round(answer.loud, 1), words=answer.words, metal=answer.metal,
         )
-        for one in found
+        for answer in answers
     ]  # fmt: skip

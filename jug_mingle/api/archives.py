@@ -112,12 +112,12 @@ async def send_archive(request: Request, context: ContextNow) -> ArchiveOut:
 
 def _foreseen(context: Context, token: str) -> ArchiveOut:
     with _refusals(), _read(context, token) as found, context.database.read() as session:
-        said = bring_back.foresee(found, session, context.photos.path)
+        foreseen = bring_back.foresee(found, session, context.photos.path)
     return ArchiveOut(
-        token=token, of=said.of, title=said.title, made=said.made, brings=dict(said.brings),
-        replaces=dict(said.replaces), new_photos=said.new_photos, words=said.words(),
-        jobs=[JobThereOut(id=one.number, name=one.name, counts=dict(one.counts),
-            here=one.here) for one in said.jobs],
+        token=token, of=foreseen.of, title=foreseen.title, made=foreseen.made, brings=dict(foreseen.brings),
+        replaces=dict(foreseen.replaces), new_photos=foreseen.new_photos, words=foreseen.words(),
+        jobs=[JobThereOut(id=job.number, name=job.name, counts=dict(job.counts),
+            here=job.here) for job in foreseen.jobs],
     )  # fmt: skip
 
 

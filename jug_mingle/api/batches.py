@@ -201,10 +201,10 @@ def batch_out(session: Session, row: BatchRow, shown: Light, unit: str) -> Batch
     )  # fmt: skip
 
 
-def verdict_out(session: Session, batch_id: int, found: strip_readings.Verdict, shown: Light) -> VerdictOut:
+def verdict_out(session: Session, batch_id: int, verdict: strip_readings.Verdict, shown: Light) -> VerdictOut:
     """Return what a dried strip says of its batch."""
     target = batches.standing_of(session, batches.get_batch(session, batch_id)).target
-    R = np.array(found.strip.R)
+    R = np.array(verdict.strip.R)
     apart = None if target is None else compare(R_to_Lab(R), R_to_Lab(target))
     way, lay = laid_otherwise(session, batches.get_batch(session, batch_id)), ""
     if way is not None:
@@ -213,17 +213,17 @@ def verdict_out(session: Session, batch_id: int, found: strip_readings.Verdict, 
         laid = laying_words(way.steps[0].film.laying, takes=True)
         lay = f"Laid {laid} over {over}, this jug comes to {likely}."
     return VerdictOut(
-        strip_id=found.strip.id,
-        reading_id=found.strip.reading_id,
+        strip_id=verdict.strip.id,
+        reading_id=verdict.strip.reading_id,
         hex=hex_of(R, shown),
         target_hex=None if target is None else hex_of(target, shown),
         delta_E=None if apart is None else round(apart.delta_E, 2),
         words="" if apart is None else apart.words,
         misses="" if apart is None else apart.misses,
-        reached=found.reached,
-        set_aside=found.set_aside,
+        reached=verdict.reached,
+        set_aside=verdict.set_aside,
         lay=lay,
-        learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in found.learnt[:8]],
+        learnt=[LearntOut(name=one.name, by=round(one.by, 2)) for one in verdict.learnt[:8]],
     )
 
 
@@ -309,19 +309,19 @@ def read_strip(batch_id: Id, body: StripIn, context: ContextNow, light: LightNow
     with context.database.write.begin() as session:
         strip_readings.read_strip(session, batch_id, colour, anyway=body.anyway, notes=body.notes)
     with context.database.read() as session:
-        found = strip_readings.verdict_now(session, batch_id, before=before)
-        if found is None:
+        verdict = strip_readings.verdict_now(session, batch_id, before=before)
+        if verdict is None:
             raise ConflictError(
                 "the strip is kept, but more was poured meanwhile: it tells nothing of what is there now"
             )
-        return verdict_out(session, batch_id, found, light_named(light))
+        return verdict_out(session, batch_id, verdict, light_named(light))
 
 
 @router.get("/batches/{batch_id}/verdict")
 def get_verdict(batch_id: Id, session: ReadSession, light: LightNow = "window") -> VerdictOut | None:
     """Return what the newest strip said of what is in the batch now; null where there is none."""
-    found = strip_readings.verdict_now(session, batch_id)
-    return None if found is None else verdict_out(session, batch_id, found, light_named(light))
+    verdict = strip_readings.verdict_now(session, batch_id)
+    return None if verdict is None else verdict_out(session, batch_id, verdict, light_named(light))
 
 
 @router.get("/batches/{batch_id}/rescue")
@@ -343,16 +343,17 @@ def get_rescue(
 
     options = [
         RescueOut(
-            additions=[step(pour) for pour in one.additions], hex=hex_of(one.R, shown),
-            delta_E=round(one.expected, 2), words=difference_words(one.expected),
-            likely=likely_words(one.expected, one.low, one.high), low=round(one.low, 2),
-            high=round(one.high, 2), ml=round(one.ml, 1),
+            additions=[step(pour) for pour in rescue.additions], hex=hex_of(rescue.R, shown),
+            delta_E=round(rescue.expected, 2), words=difference_words(rescue.expected),
+            likely=likely_words(rescue.expected, rescue.low, rescue.high), low=round(rescue.low, 2),
+            high=round(rescue.high, 2), ml=round(rescue.ml, 1),
         )
-        for one in advice.options
+        for rescue in advice.options
     ]  # fmt: skip
     return AdviceOut(
         now_hex=options[0].hex, target_hex=hex_of(target, shown), options=options,
-        best=next(n for n, one in enumerate(advice.options) if one is advice.best), reached=advice.reached,
+        best=next(n for n, rescue in enumerate(advice.options) if rescue is advice.best),
+        reached=advice.reached,
         words=advice.words,
     )  # fmt: skip
 
@@ -362,7 +363,7 @@ def add_to_batch(
     batch_id: Id, body: AdditionsIn, context: ContextNow, unit: UnitNow, light: LightNow = "window"
 ) -> BatchOut:
     """Add a rescue's additions to what is to be poured."""
-    pours = [Pour(key=one.material, parts=one.parts, ml=one.ml) for one in body.pours]
+    pours = [Pour(key=pour.material, parts=pour.parts, ml=pour.ml) for pour in body.pours]
     with context.database.write.begin() as session:
         row = batches.add_to_batch(session, batch_id, pours)
     return _answer(context, row, light, unit)

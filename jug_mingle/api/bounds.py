@@ -45,7 +45,7 @@ class Bounds:
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer one request."""
         bodiless = scope["type"] != "http" or scope["method"] in ("GET", "HEAD", "OPTIONS")
-        if bodiless or any(one.match(scope["path"]) for one in self.files):
+        if bodiless or any(file.match(scope["path"]) for file in self.files):
             await self.app(scope, receive, send)
             return
         try:

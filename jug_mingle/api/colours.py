@@ -119,18 +119,18 @@ def _read(
     colours = []
     for sample in wanted[first : first + _AT_ONCE]:
         R = sample.reflectance()
-        said = FromSpectrum(
+        spectrum = FromSpectrum(
             R=R.round(6).clip(0.0, 1.0).tolist(), name=sample.name, measured=sample.R is not None,
             noise=sample.noise, how=sample.how,
         )  # fmt: skip
-        made = colour_out(colour_of_file(said), light_named(light)).model_dump(exclude={"name", "how"})
+        made = colour_out(colour_of_file(spectrum), light_named(light)).model_dump(exclude={"name", "how"})
         colours.append(
             FileColourOut(
                 **made,
                 name=sample.name,
-                R=said.R,
-                measured=said.measured,
-                how=said.how,
+                R=spectrum.R,
+                measured=spectrum.measured,
+                how=spectrum.how,
                 extra=dict(sample.extra),
             )
         )

@@ -107,17 +107,19 @@ def colour_out(colour: Colour, shown: Light) -> ChipOut:
     return made.model_copy(update={"faults": list(colour.faults)})
 
 
-def amount_out(found: Amount, saying: Saying) -> AmountOut:
+def amount_out(amount: Amount, saying: Saying) -> AmountOut:
     """Return what pieces take, and how that was reckoned, as it is said."""
-    area, over = saying.area(found.area), f"and {100 * found.margin:.0f} % over"
-    if found.area <= 0.0:
+    area, over = saying.area(amount.area), f"and {100 * amount.margin:.0f} % over"
+    if amount.area <= 0.0:
         words = "say first what you are painting"
-    elif found.coats is None or found.spread_rate is None:
+    elif amount.coats is None or amount.spread_rate is None:
         words = f"what the looks that are worn take of it, on {area}, {over}"
     else:
-        coats = "1 coat" if found.coats == 1 else f"{found.coats} coats"
-        words = f"{area} × {coats} ÷ {saying.spread_rate(round(found.spread_rate, 1))}, {over}"
-    return AmountOut(ml=round(found.ml), said=saying.amount(found.ml), area=round(found.area, 2), words=words)
+        coats = "1 coat" if amount.coats == 1 else f"{amount.coats} coats"
+        words = f"{area} × {coats} ÷ {saying.spread_rate(round(amount.spread_rate, 1))}, {over}"
+    return AmountOut(
+        ml=round(amount.ml), said=saying.amount(amount.ml), area=round(amount.area, 2), words=words
+    )
 
 
 Anyway = Annotated[bool, Query(description="Print it also where letters are missing from every font here.")]
@@ -126,7 +128,9 @@ Anyway = Annotated[bool, Query(description="Print it also where letters are miss
 def gives(*media_types: str) -> dict[int | str, dict[str, Any]]:
     """Return the answers of a route that gives a file."""
     file: dict[str, Any] = {"schema": {"type": "string", "format": "binary"}}
-    content = {one: {"schema": {}} if one == "application/json" else file for one in media_types}
+    content = {
+        media_type: {"schema": {}} if media_type == "application/json" else file for media_type in media_types
+    }
     return {200: {"description": "The file.", "content": content}}
 
 

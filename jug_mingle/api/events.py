@@ -42,9 +42,9 @@ async def _told(changes: Changes, name: str) -> AsyncIterator[str]:
         while not changes.closed:
             woken.clear()
             found, name = changes.since(name)
-            for one in found:
-                said = json.dumps({"topics": sorted(one.topics), "page": one.page})
-                yield f"id: {changes.started}-{one.number}\nevent: change\ndata: {said}\n\n"
+            for change in found:
+                said = json.dumps({"topics": sorted(change.topics), "page": change.page})
+                yield f"id: {changes.started}-{change.number}\nevent: change\ndata: {said}\n\n"
             if found:
                 continue
             try:

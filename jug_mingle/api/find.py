@@ -66,7 +66,7 @@ def find(
             Lab = XYZ_to_Lab(parse_colour(colour)).tolist()
         except ValueError as error:
             raise UnfitError(str(error)) from error
-    found, many = service.find(
+    hits, many = service.find(
         session, state=context.database.changes.name, words=words, Lab=Lab, kinds=kind or (),
         job=job_id if only is None else only,
         since=None if since is None else _begin(since),
@@ -77,13 +77,13 @@ def find(
         all=many,
         found=[
             FoundOut(
-                kind=one.known.kind, id=one.known.number, job_id=one.known.job, job_name=one.job_name,
-                title=one.known.title, words=one.known.words, at=one.known.at,
-                hex=None if one.known.R is None else hex_of(one.known.R, shown),
-                delta_E=None if one.delta_E is None else round(one.delta_E, 1),
-                said="" if one.delta_E is None else difference_words(one.delta_E),
+                kind=hit.known.kind, id=hit.known.number, job_id=hit.known.job, job_name=hit.job_name,
+                title=hit.known.title, words=hit.known.words, at=hit.known.at,
+                hex=None if hit.known.R is None else hex_of(hit.known.R, shown),
+                delta_E=None if hit.delta_E is None else round(hit.delta_E, 1),
+                said="" if hit.delta_E is None else difference_words(hit.delta_E),
             )
-            for one in found
+            for hit in hits
         ],
     )  # fmt: skip
 

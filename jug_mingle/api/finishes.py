@@ -214,32 +214,34 @@ def judge(
     def said(ml: float, density: float) -> str:
         return format_amount(ml, unit, density=density).words
 
-    found = finish_report.judged(session, piece_id, body.layers, light=shown)
+    judged = finish_report.judged(session, piece_id, body.layers, light=shown)
     return JudgedOut(
         remarks=[
             RemarkOut(
-                layer=one.layer, weight=one.weight, words=one.words, why=one.why, rule=one.rule,
-                school=one.school, answer=next(iter(one.answers), ""),
+                layer=remark.layer, weight=remark.weight, words=remark.words, why=remark.why,
+                rule=remark.rule,
+                school=remark.school, answer=next(iter(remark.answers), ""),
             )
-            for one in found.remarks
+            for remark in judged.remarks
         ],
         waxes=[
             WaxedOut(
-                name=one.name, hex=hex_of(one.R, shown), delta_E=round(one.delta_E, 1),
-                words=difference_words(one.delta_E), says=one.says,
+                name=waxed.name, hex=hex_of(waxed.R, shown), delta_E=round(waxed.delta_E, 1),
+                words=difference_words(waxed.delta_E), says=waxed.says,
             )
-            for one in found.waxes
+            for waxed in judged.waxes
         ],
         needs=[
             NeedOut(
-                name=one.name, area=round(one.area, 2), ml=round(one.ml), mix_id=one.mix_id, batch=one.batch,
-                set_ml=None if one.set_ml is None else round(one.set_ml), words=said(one.ml, one.density),
-                set_words="" if one.set_ml is None else said(one.set_ml, one.density),
-                batch_words="" if one.batch is None else said(one.batch, one.density),
+                name=need.name, area=round(need.area, 2), ml=round(need.ml), mix_id=need.mix_id,
+                batch=need.batch,
+                set_ml=None if need.set_ml is None else round(need.set_ml), words=said(need.ml, need.density),
+                set_words="" if need.set_ml is None else said(need.set_ml, need.density),
+                batch_words="" if need.batch is None else said(need.batch, need.density),
             )
-            for one in found.needs
+            for need in judged.needs
         ],
-        not_counted=found.not_counted, waits=found.waits, stages=found.stages, cautions=found.cautions,
+        not_counted=judged.not_counted, waits=judged.waits, stages=judged.stages, cautions=judged.cautions,
     )  # fmt: skip
 
 

@@ -60,8 +60,8 @@ def is_of_another_job(session: Session, guest: Paired, path: str) -> bool:
 
     What is not there at all is of no job: its own route says so.
     """
-    found = _OF_WHAT.fullmatch(path)
-    return found is not None and _is_elsewhere(session, guest, found[1], found[2])
+    match = _OF_WHAT.fullmatch(path)
+    return match is not None and _is_elsewhere(session, guest, match[1], match[2])
 
 
 _BY_NUMBER: Final = {

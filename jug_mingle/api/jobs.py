@@ -225,15 +225,15 @@ def get_amount(
     many coats at the spread rate that is sent; of a colour that has a jug, what spreads as that jug does;
     else as a furniture paint.
     """
-    found = None
+    amount = None
     if target_id is not None and spread_rate is not None:
-        found = amounts.amount_in_looks(session, job_id, target_id)
+        amount = amounts.amount_in_looks(session, job_id, target_id)
     elif target_id is not None:
-        found = amounts.amount_for_target(session, job_id, target_id, coats=coats, margin=margin)
-    if found is None:
+        amount = amounts.amount_for_target(session, job_id, target_id, coats=coats, margin=margin)
+    if amount is None:
         rate = SPREAD_RATE if spread_rate is None else spread_rate
-        found = amounts.amount_for(session, job_id, coats=coats, spread_rate=rate, margin=margin)
-    return amount_out(found, settings_of(session).marking(unit))
+        amount = amounts.amount_for(session, job_id, coats=coats, spread_rate=rate, margin=margin)
+    return amount_out(amount, settings_of(session).marking(unit))
 
 
 @router.put("/jobs/{job_id}/rooms", status_code=204)

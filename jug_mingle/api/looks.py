@@ -126,19 +126,22 @@ def kind_out(kind: LayerKind) -> LayerKindOut:
         takes=list(kind.takes),
         generic=kind.generic, laid_out=kind.has("laid_out"), begins_with=kind.begins_with,
         usual=LayerIn.model_validate({"kind": kind.key, **kind.usual}),
-        settings=[setting_out(one) for one in kind.settings], card=CardOut.model_validate(CARDS[kind.key]),
+        settings=[setting_out(setting) for setting in kind.settings],
+        card=CardOut.model_validate(CARDS[kind.key]),
     )  # fmt: skip
 
 
-def setting_out(one: Setting) -> SettingOut:
+def setting_out(setting: Setting) -> SettingOut:
     """Return what can be moved of a layer."""
-    words = [WordOut(below=None if math.isinf(limit) else limit, word=word) for limit, word in one.words]
+    words = [WordOut(below=None if math.isinf(limit) else limit, word=word) for limit, word in setting.words]
     return SettingOut.model_validate(
         {
-            "key": one.key, "title": one.title, "control": one.control, "low": one.low, "high": one.high,
-            "shown_low": one.shown[0],
-            "shown_high": one.shown[1], "step": one.step, "log": one.log, "unit": one.unit, "words": words,
-            "options": dict(one.options),
+            "key": setting.key, "title": setting.title, "control": setting.control, "low": setting.low,
+            "high": setting.high,
+            "shown_low": setting.shown[0],
+            "shown_high": setting.shown[1], "step": setting.step, "log": setting.log, "unit": setting.unit,
+            "words": words,
+            "options": dict(setting.options),
         }
     )  # fmt: skip
 

@@ -80,7 +80,7 @@ NOUNS: Final = (
 def marked(mark: Mapping[str, Any]) -> list[APIRoute]:
     """Return the routes that carry a mark among what is said of them (`openapi_extra`)."""
     routes = [route for noun in NOUNS for route in noun.router.routes if isinstance(route, APIRoute)]
-    return [one for one in routes if mark.items() <= (one.openapi_extra or {}).items()]
+    return [route for route in routes if mark.items() <= (route.openapi_extra or {}).items()]
 
 
 def marked_paths(mark: Mapping[str, Any]) -> tuple[re.Pattern[str], ...]:

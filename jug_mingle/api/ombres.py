@@ -79,8 +79,8 @@ def ladder(
         between=[round(value, 2) for value in found.between],
         between_even=[round(value, 2) for value in found.between_even],
         walk=[
-            WalkOut(add=round(one.add, 1), there=round(one.there, 1),
-                used=round(one.used, 1)) for one in found.walk
+            WalkOut(add=round(addition.add, 1), there=round(addition.there, 1),
+                used=round(addition.used, 1)) for addition in found.walk
         ],
     )  # fmt: skip
 
@@ -136,12 +136,12 @@ def way(
 ) -> WayOut:
     """Return the mixtures on the way from one mix to another."""
     shown = light_named(light)
-    found = ombres.way_between(
+    ramp = ombres.way_between(
         session, job_id=job_id, first_id=first_id, second_id=second_id, light=shown, steps=steps
     )
     return WayOut(
-        steps=[hex_of(R, shown) for R in found.R],
-        length=round(found.length, 2),
-        words=difference_words(found.length),
-        muddy=found.muddy,
+        steps=[hex_of(R, shown) for R in ramp.R],
+        length=round(ramp.length, 2),
+        words=difference_words(ramp.length),
+        muddy=ramp.muddy,
     )

@@ -452,11 +452,13 @@ def undertones(
         ground=over_out(shelf, body.over, ground, shown),
         ways=[
             UndertoneOut(
-                step=step_out(session, shelf, one.step, body.over, takes=bool(ground.takes), batch=body.batch,
+                step=step_out(session, shelf, undertone.step, body.over, takes=bool(ground.takes),
+                    batch=body.batch,
                               measured=measured, screens=screens),
-                hex=hex_of(one.R, shown), streaks=streaks_out(shelf, [one.step.film], ground, shown),
-                words=one.words, lighter=round(one.d_L, 1),
+                hex=hex_of(undertone.R, shown),
+                streaks=streaks_out(shelf, [undertone.step.film], ground, shown),
+                words=undertone.words, lighter=round(undertone.d_L, 1),
             )
-            for one in found
+            for undertone in found
         ],
     )  # fmt: skip

@@ -128,11 +128,12 @@ def _out(request: Request, context: Context, visitor: Visitor) -> PairingOut:
         addresses=_addresses(request, context) if home and shared else [],
         devices=[
             DeviceOut(
-                id=one.id, name=one.name, may=one.may, created=one.created, last_used=one.last_used,
-                this=visitor.device is not None and one.id == visitor.device.id,
+                id=paired.id, name=paired.name, may=paired.may, created=paired.created,
+                last_used=paired.last_used,
+                this=visitor.device is not None and paired.id == visitor.device.id,
             )
-            for one in context.doors.devices()
-            if visitor.may == "work" or (visitor.device and visitor.device.id == one.id)
+            for paired in context.doors.devices()
+            if visitor.may == "work" or (visitor.device and visitor.device.id == paired.id)
         ],
         code=_code(request, context) if home and shared else None,
     )  # fmt: skip

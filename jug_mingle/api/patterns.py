@@ -230,10 +230,10 @@ def motif_out(row: MotifRow) -> MotifOut:
 
 
 def layout_out(
-    one: Laid, saying: Saying, *, numbers: Sequence[tuple[str, str]], order: Sequence[str]
+    laid_out: Laid, saying: Saying, *, numbers: Sequence[tuple[str, str]], order: Sequence[str]
 ) -> LayoutOut:
     """Return a layout as it is worked by."""
-    net, layout = one.net, one.pattern.layout
+    net, layout = laid_out.net, laid_out.pattern.layout
     spares = [
         SpareOut(x=shown.x + s.x, y=shown.y + s.y, w=s.w, h=s.h, why=s.why)
         for shown in net.shown if not shown.bare
@@ -241,28 +241,32 @@ def layout_out(
     ]  # fmt: skip
     masked = [
         SpareOut(x=net.origins[n][0] + s.x, y=net.origins[n][1] + s.y, w=s.w, h=s.h, why=s.why)
-        for n, space in enumerate(one.pattern.spaces) for s in space.masked
+        for n, space in enumerate(laid_out.pattern.spaces) for s in space.masked
     ]  # fmt: skip
     return LayoutOut(
-        kind=one.layer.kind, width=net.width, height=net.height, layout=one.said, motif_width=layout.width,
+        kind=laid_out.layer.kind, width=net.width, height=net.height, layout=laid_out.said,
+        motif_width=layout.width,
         motif_height=layout.height,
         faces=[
             FaceOut(part=s.surface.part, said=said_of(s.surface.name), x=s.x, y=s.y, w=s.surface.w,
                             h=s.surface.h, bare=s.bare)
             for s in net.shown
         ],
-        spares=spares, masked=masked, positions=[_position(one, at, saying) for at in one.positions],
-        numbers=[NumberOut(title=title, words=words) for title, words in numbers], sheets=_sheets(one),
-        order=list(order), says=says_of(one, saying),
+        spares=spares, masked=masked,
+        positions=[_position(laid_out, at, saying) for at in laid_out.positions],
+        numbers=[NumberOut(title=title, words=words) for title, words in numbers], sheets=_sheets(laid_out),
+        order=list(order), says=says_of(laid_out, saying),
     )  # fmt: skip
 
 
-def _position(one: Laid, at: Position, saying: Saying) -> PositionOut:
-    x, y = one.net.origins[at.space]
-    space = one.pattern.spaces[at.space]
+def _position(laid_out: Laid, at: Position, saying: Saying) -> PositionOut:
+    x, y = laid_out.net.origins[at.space]
+    space = laid_out.pattern.spaces[at.space]
     first = next(spot for spot in space.spots if spot.surface.part == at.parts[0])
-    sheet = one.said.columns * one.said.rows
-    prints = f"{at.columns} × {at.rows} of {one.said.columns} × {one.said.rows}" if sheet > 1 else ""
+    sheet = laid_out.said.columns * laid_out.said.rows
+    prints = (
+        f"{at.columns} × {at.rows} of {laid_out.said.columns} × {laid_out.said.rows}" if sheet > 1 else ""
+    )
     return PositionOut(
         number=at.number, x=x + at.x, y=y + at.y, w=at.w, h=at.h, parts=list(at.parts),
         left=both(at.left, saying),
@@ -272,8 +276,8 @@ def _position(one: Laid, at: Position, saying: Saying) -> PositionOut:
     )  # fmt: skip
 
 
-def _sheets(one: Laid) -> SheetsOut | None:
-    supply = one.supply
+def _sheets(laid_out: Laid) -> SheetsOut | None:
+    supply = laid_out.supply
     if supply is None:
         return None
     pieces = [
@@ -287,7 +291,7 @@ def _sheets(one: Laid) -> SheetsOut | None:
     ]  # fmt: skip
     return SheetsOut(
         width=supply.sheet[0], height=supply.metres or supply.sheet[1], sheets=supply.sheets,
-        metres=supply.metres, lacking=supply.lacking, fewer=one.fewer, waste=supply.waste, pieces=pieces,
+        metres=supply.metres, lacking=supply.lacking, fewer=laid_out.fewer, waste=supply.waste, pieces=pieces,
     )  # fmt: skip
 
 
@@ -410,10 +414,13 @@ def _saying(session: Session, unit: str) -> Saying:
 def get_layout(piece_id: Id, body: LayoutAskIn, session: ReadSession, unit: UnitNow) -> LayoutOut:
     """Return where a layer's pattern lies on a piece laid flat: its sheets in their order, and what they
     take."""
-    one = layouts.laid(session, piece_id, body.layers, body.number)
+    laid_out = layouts.laid(session, piece_id, body.layers, body.number)
     saying = _saying(session, unit)
     return layout_out(
-        one, saying, numbers=layouts.numbers_of(session, one, saying), order=layouts.steps_of(session, one)
+        laid_out,
+        saying,
+        numbers=layouts.numbers_of(session, laid_out, saying),
+        order=layouts.steps_of(session, laid_out),
     )
 
 
@@ -433,9 +440,9 @@ async def layout_picture(
 
     def draw() -> Response:
         with context.database.read() as session:
-            one = layouts.laid(session, piece_id, body.layers, body.number, counting=False)
+            laid_out = layouts.laid(session, piece_id, body.layers, body.number, counting=False)
         pixels = layouts.flat_picture(
-            one, light=light_named(light), pixels_wide=body.pixels_wide, raking=body.raking
+            laid_out, light=light_named(light), pixels_wide=body.pixels_wide, raking=body.raking
         )
         data, media_type = encode(pixels, "sketch" if body.sketch else "exact")
         return Response(data, media_type=media_type, headers={"Cache-Control": "no-store"})
@@ -452,8 +459,13 @@ def _worn(
         session.close()
         raise ConflictError("this piece wears no look: lay it out in Try on first")
     look = looks.get_look(session, row.look_id)
-    one = layouts.laid(session, piece_id, looks.layers_of(look), number)
-    return session, one, _saying(session, unit), f"{row.name}: {one.layer.of.title.lower()} of {look.name}"
+    laid_out = layouts.laid(session, piece_id, looks.layers_of(look), number)
+    return (
+        session,
+        laid_out,
+        _saying(session, unit),
+        f"{row.name}: {laid_out.layer.of.title.lower()} of {look.name}",
+    )
 
 
 LayerAsked = Annotated[int, Query(ge=0, le=40, description="Which layer of the look that the piece wears.")]
@@ -467,10 +479,12 @@ async def layout_pdf(
     from jug_mingle.services import pattern_prints  # an ordinary start need not import ReportLab
 
     def draw() -> Response:
-        session, one, saying, title = _worn(context, piece_id, layer, unit)
+        session, laid_out, saying, title = _worn(context, piece_id, layer, unit)
         with session:
             paper = settings_of(session).page
-            make = partial(pattern_prints.layout_pdf, session, one, title=title, paper=paper, saying=saying)
+            make = partial(
+                pattern_prints.layout_pdf, session, laid_out, title=title, paper=paper, saying=saying
+            )
             return printed(make, f"layout {title}", anyway=anyway)
 
     return await context.rendered(draw)
@@ -481,17 +495,19 @@ def stencil_svg(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: Unit
     """Return one sheet of a layer's stencil for a cutter, as SVG in millimetres."""
     from jug_mingle.services import pattern_prints
 
-    session, one, _, title = _worn(context, piece_id, layer, unit)
+    session, laid_out, _, title = _worn(context, piece_id, layer, unit)
     with session:
-        return _attached(pattern_prints.sheet_svg(session, one, title=title), "image/svg+xml", title, "svg")
+        return _attached(
+            pattern_prints.sheet_svg(session, laid_out, title=title), "image/svg+xml", title, "svg"
+        )
 
 
 @router.get("/pieces/{piece_id}/layout.json", responses=gives("application/json"), response_class=Response)
 def layout_file(piece_id: Id, layer: LayerAsked, context: ContextNow, unit: UnitNow) -> Response:
     """Return a layer's layout as a file."""
-    session, one, _, title = _worn(context, piece_id, layer, unit)
+    session, laid_out, _, title = _worn(context, piece_id, layer, unit)
     with session:
-        file = LayoutFile(name=title[:120], layout=one.said.model_copy(update={"placed": 0}))
+        file = LayoutFile(name=title[:120], layout=laid_out.said.model_copy(update={"placed": 0}))
         return _attached(file.model_dump_json(indent=1).encode(), "application/json", title, "layout.json")
 
 

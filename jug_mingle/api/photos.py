@@ -244,19 +244,19 @@ def get_scheme(
 ) -> SchemeOut:
     """Return the dominant colours of a photo with their areas, and which would pair as ends of a blend."""
     photo, shown = service.get_photo(session, photo_id), light_named(light)
-    found, correction, stride = service.scheme_of(
+    dominants, correction, stride = service.scheme_of(
         session, photo, context.photos, lighting=body.lighting, most=body.most
     )
     colours = [
         DominantOut(
-            **chip(surface_of(one.XYZ), correction.noise, [], shown).model_dump(),
-            share=round(one.share, 4),
-            x=(one.at[1] + 0.5) * stride,
-            y=(one.at[0] + 0.5) * stride,
+            **chip(surface_of(dominant.XYZ), correction.noise, [], shown).model_dump(),
+            share=round(dominant.share, 4),
+            x=(dominant.at[1] + 0.5) * stride,
+            y=(dominant.at[0] + 0.5) * stride,
         )
-        for one in found
+        for dominant in dominants
     ]
-    ends = pairs([np.asarray(one.XYZ) for one in found])[:6]
+    ends = pairs([np.asarray(dominant.XYZ) for dominant in dominants])[:6]
     return SchemeOut(
         colours=colours,
         pairs=[
@@ -279,12 +279,12 @@ def face_sizes(photo_id: Id, body: FacesIn, session: ReadSession) -> list[SizeOu
     it."""
     return [
         None
-        if one is None
+        if size is None
         else SizeOut(
-            width=round(one.width, 4), height=round(one.height, 4), width_error=round(one.width_error, 4),
-            height_error=round(one.height_error, 4),
+            width=round(size.width, 4), height=round(size.height, 4), width_error=round(size.width_error, 4),
+            height_error=round(size.height_error, 4),
         )
-        for one in photo_faces.sizes_on(session, photo_id, body.faces)
+        for size in photo_faces.sizes_on(session, photo_id, body.faces)
     ]  # fmt: skip
 
 

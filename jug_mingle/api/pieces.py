@@ -258,7 +258,7 @@ def piece_out(row: PieceRow) -> PieceOut:
     return PieceOut(
         id=row.id, version=row.version, name=row.name, form=piece.form, measures=measures,
         layout=[RowOfFronts.model_validate(one, from_attributes=True) for one in piece.layout],
-        changes=[PartChange.model_validate(one, from_attributes=True) for one in piece.changes],
+        changes=[PartChange.model_validate(change, from_attributes=True) for change in piece.changes],
         parts=_parts(piece, ground_keys(row)), groups=piece.groups, grounds=row.grounds,
         areas={zone: round(area, 4) for zone, area in piece.areas.items()},
         padding=round(sum(area for face, area in piece.faces.items() if zone_of(face) == "padding"), 4),
@@ -269,15 +269,15 @@ def piece_out(row: PieceRow) -> PieceOut:
 
 
 def _hardware(row: PieceRow) -> HardwareOut:
-    found = fitted_on(row)
+    fitted = fitted_on(row)
     return HardwareOut(
-        **asdict(found.hardware), count=found.count, cost=round(found.cost, 2), wrong=found.wrong,
+        **asdict(fitted.hardware), count=fitted.count, cost=round(fitted.cost, 2), wrong=fitted.wrong,
         holes=[
             HolesOut.model_validate(
                 {key: value if key == "part" else [round(at, 1) for at in value] for key,
-                value in asdict(one).items()}
+                value in asdict(hole).items()}
             )
-            for one in found.holes
+            for hole in fitted.holes
         ],
     )  # fmt: skip
 
@@ -348,7 +348,7 @@ def piece_words() -> PieceWordsOut:
     zones, uses, ages = (
         [WordsOut(key=key, title=title) for key, title in words.items()] for words in (ZONES, USES, AGES)
     )
-    parts = [PartKindOut(key=key, title=one.title, sides=list(one.sides)) for key, one in ADDED.items()]
+    parts = [PartKindOut(key=key, title=added.title, sides=list(added.sides)) for key, added in ADDED.items()]
     return PieceWordsOut(parts=parts, zones=zones, uses=uses, ages=ages)
 
 

@@ -58,19 +58,19 @@ from jug_mingle.store.models import TimerRow, now
 
 
 def plan_out(
-    session: Session, context: Context, job_id: int, one: PlanNow, light: Light, unit: str
+    session: Session, context: Context, job_id: int, current: PlanNow, light: Light, unit: str
 ) -> PlanOut:
     """Return a plan as it is looked at, in a light, with amounts in a unit."""
-    view = view_of(one)
+    view = view_of(current)
     starts: dict[str, datetime] = {}
-    for slot in one.slots:
+    for slot in current.slots:
         if slot.step:
-            starts.setdefault(slot.step, one.calendar.at(slot.start))
-    hexes = {key: hex_of(R, light) for key, R in laid_R(one).items()}
-    said = partial(step_out, session, one, starts=starts, hexes=hexes, unit=unit)
+            starts.setdefault(slot.step, current.calendar.at(slot.start))
+    hexes = {key: hex_of(R, light) for key, R in laid_R(current).items()}
+    said = partial(step_out, session, current, starts=starts, hexes=hexes, unit=unit)
     rows = piece_rows(session, job_id)
     return PlanOut(
-        begun=one.row is not None, hours=one.hours is not None, moment=one.moment,
+        begun=current.row is not None, hours=current.hours is not None, moment=current.moment,
         now=said(view.now) if view.now else None,
         technique=_technique(view.now), next_at=view.next_at,
         waits_for=f"{view.waiting_for.words}: {view.waiting_for.why}".strip(": ") if view.waiting_for else "",
@@ -78,26 +78,26 @@ def plan_out(
         days=[
             DayOut(
                 start=day.start, end=day.end, minutes=day.minutes,
-                slots=[_slot(one, slot, hexes) for slot in day.slots],
+                slots=[_slot(current, slot, hexes) for slot in day.slots],
             )
             for day in view.days
         ],
-        steps=[said(step) for step in one.steps.steps],
-        dropped=list(one.row.asks.get("dropped", [])) if one.row else [],
+        steps=[said(step) for step in current.steps.steps],
+        dropped=list(current.row.asks.get("dropped", [])) if current.row else [],
         allowed=[
-            AllowedOut(piece=titles(one).get(a.piece, ""), words=a.words, at=a.at,
+            AllowedOut(piece=titles(current).get(a.piece, ""), words=a.words, at=a.at,
             why=a.why) for a in view.allowed
         ],
         clashes=[ClashOut(words=c.words, helps=c.helps, steps=list(c.steps)) for c in view.clashes],
-        usable=view.usable, changed=str(one.kept.get("changed", "")),
-        due=one.due,
-        begin_by=datetime.fromisoformat(one.kept["latest"]) if one.kept.get("latest") else None,
-        proven=bool(one.kept.get("proven")), stale=one.stale,
-        bettering=context.bettering.is_under_way(job_id), sessions=int(one.kept.get("sessions", 0)),
+        usable=view.usable, changed=str(current.kept.get("changed", "")),
+        due=current.due,
+        begin_by=datetime.fromisoformat(current.kept["latest"]) if current.kept.get("latest") else None,
+        proven=bool(current.kept.get("proven")), stale=current.stale,
+        bettering=context.bettering.is_under_way(job_id), sessions=int(current.kept.get("sessions", 0)),
         hands_left=view.hands_left, hands_left_words=time_words(view.hands_left), finished=view.finished,
         unsurveyed=[row.name for row in rows if row.survey is None],
-        without_look=[row.name for row in rows if row.look_id is None], air=_air(context, one),
-        sprayer=not (one.row and one.row.asks.get("no_sprayer")), zone=one.calendar.zone.key,
+        without_look=[row.name for row in rows if row.look_id is None], air=_air(context, current),
+        sprayer=not (current.row and current.row.asks.get("no_sprayer")), zone=current.calendar.zone.key,
     )  # fmt: skip
 
 
@@ -107,7 +107,7 @@ def _technique(step: Step | None) -> CardOut | None:
 
 def step_out(
     session: Session,
-    one: PlanNow,
+    current: PlanNow,
     step: Step,
     *,
     starts: Mapping[str, datetime],
@@ -115,13 +115,13 @@ def step_out(
     unit: str,
 ) -> PlanStepOut:
     """Return a step of a plan."""
-    row = one.done.get(step.key)
+    row = current.done.get(step.key)
     chosen = settings_of(session).schools.get(step.school, "")
     question = QUESTIONS.get(step.school)
     school = f"{question.title}: {question.answers.get(chosen) or question.unanswered}" if question else ""
-    closes = next((w.closes for w in one.steps.waits if w.after == step.key and w.most is not None), "")
+    closes = next((w.closes for w in current.steps.waits if w.after == step.key and w.most is not None), "")
     return PlanStepOut(
-        key=step.key, piece=step.piece, piece_name=titles(one).get(step.piece, "for all"), act=step.act,
+        key=step.key, piece=step.piece, piece_name=titles(current).get(step.piece, "for all"), act=step.act,
         title=step.title,
         minutes=round(step.minutes, 1), words=step.words, why=step.why, school=step.school,
         school_words=school,
@@ -132,14 +132,14 @@ def step_out(
         skipped=row is not None and row.how == "skipped",
         ended=row.ended if row else None,
         took=took_words(row.usual, row.minutes) if row and row.about.get("timed") else "",
-        hands=step.hands, pinned=_pinned(one, step),
+        hands=step.hands, pinned=_pinned(current, step),
         start=starts.get(step.key), own=".fix." in step.key or step.key.startswith("own."),
-        may_drop=not why_not_dropped(one.steps, step.key), window_closes=closes,
+        may_drop=not why_not_dropped(current.steps, step.key), window_closes=closes,
     )  # fmt: skip
 
 
-def _pinned(one: PlanNow, step: Step) -> datetime | None:
-    said = (one.row.asks.get("pinned") or {}).get(step.key) if one.row else None
+def _pinned(current: PlanNow, step: Step) -> datetime | None:
+    said = (current.row.asks.get("pinned") or {}).get(step.key) if current.row else None
     return datetime.fromisoformat(said) if said else None
 
 
@@ -163,8 +163,8 @@ def _drying(dry: Drying) -> DryingOut:
     )  # fmt: skip
 
 
-def _slot(one: PlanNow, slot: Slot, hexes: Mapping[str, str]) -> SlotOut:
-    start, end = one.calendar.at(slot.start), one.calendar.at(slot.end)
+def _slot(current: PlanNow, slot: Slot, hexes: Mapping[str, str]) -> SlotOut:
+    start, end = current.calendar.at(slot.start), current.calendar.at(slot.end)
     if not slot.step:
         gun = slot.kit.endswith(".spray")
         return SlotOut(
@@ -172,11 +172,12 @@ def _slot(one: PlanNow, slot: Slot, hexes: Mapping[str, str]) -> SlotOut:
             piece="", start=start, end=end,
             hex=None, dries_until=None,
         )  # fmt: skip
-    step = one.steps.of(slot.step)
-    waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least > 0]
+    step = current.steps.of(slot.step)
+    waits = [wait for wait in current.steps.waits if wait.before == step.key and wait.least > 0]
     longest = max(waits, key=lambda wait: wait.least, default=None) if slot.part == slot.of else None
     return SlotOut(
-        key=slot.key, step=step.key, short=short_of(step), piece=titles(one).get(step.piece, ""), start=start,
+        key=slot.key, step=step.key, short=short_of(step), piece=titles(current).get(step.piece, ""),
+        start=start,
         end=end,
         title=step.title if slot.of == 1 else f"{step.title} ({slot.part} of {slot.of})",
         hex=hexes.get(step.key),
@@ -185,18 +186,19 @@ def _slot(one: PlanNow, slot: Slot, hexes: Mapping[str, str]) -> SlotOut:
     )  # fmt: skip
 
 
-def _air(context: Context, one: PlanNow) -> AirOut:
-    typed = bool(one.row and one.row.asks.get("air"))
+def _air(context: Context, current: PlanNow) -> AirOut:
+    typed = bool(current.row and current.row.asks.get("air"))
     trouble = "" if typed else context.forecasts.trouble
     wax, other = (
-        wait_under(one.air, wax=True, water=False),
-        wait_under(one.air, wax=False, water=True, thin=True),
+        wait_under(current.air, wax=True, water=False),
+        wait_under(current.air, wax=False, water=True, thin=True),
     )
     return AirOut(
-        temperature=round(one.air.temperature, 1), humidity=round(one.air.humidity),
-        moving_air=one.air.moving_air,
-        dryer=one.air.dryer, source="typed" if typed else "usual" if trouble else "forecast", trouble=trouble,
-        says=list(dict.fromkeys([*wax.why, *other.why, *open_under(one.air).why])),
+        temperature=round(current.air.temperature, 1), humidity=round(current.air.humidity),
+        moving_air=current.air.moving_air,
+        dryer=current.air.dryer, source="typed" if typed else "usual" if trouble else "forecast",
+        trouble=trouble,
+        says=list(dict.fromkeys([*wax.why, *other.why, *open_under(current.air).why])),
     )  # fmt: skip
 
 
@@ -222,8 +224,8 @@ def surveys_out(session: Session, job_id: int) -> SurveysOut:
     return SurveysOut(
         pieces=pieces, damage=words(DAMAGE), causes=words(CAUSES), treatments=words(TREATMENTS),
         lead=words(LEAD), tests=[
-            TestOut(key=one.key, title=one.title, test=one.test,
-            meanwhile=one.meanwhile) for one in TESTS.values()
+            TestOut(key=test.key, title=test.title, test=test.test,
+            meanwhile=test.meanwhile) for test in TESTS.values()
         ],
     )  # fmt: skip
 

@@ -91,8 +91,8 @@ def get_plan(
 ) -> PlanOut:
     """Return a job's plan as it stands: what to do now, what dries meanwhile, the days."""
     get_job(session, job_id)
-    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
-    return plan_out(session, context, job_id, one, light_named(light), unit)
+    current = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
+    return plan_out(session, context, job_id, current, light_named(light), unit)
 
 
 @router.post("/jobs/{job_id}/plan")
@@ -288,7 +288,7 @@ def forget_busy(context: ContextNow) -> HoursOut:
 @router.get("/timers")
 def list_timers(session: ReadSession, only: OnlyJob) -> TimersOut:
     """Return the timers that run or have rung, the next first, with the server's time."""
-    return timers_out(one for one in timers.timers(session) if only in (None, one.job_id))
+    return timers_out(timer for timer in timers.timers(session) if only in (None, timer.job_id))
 
 
 @router.post("/timers", status_code=201)
@@ -309,8 +309,8 @@ def remove_timer(timer_id: Id, context: ContextNow) -> None:
 def get_money(job_id: Id, session: ReadSession, unit: UnitNow) -> MoneyOut:
     """Return what a plan takes and costs: tins, consumables, hardware, hours, a price and what is left of
     it."""
-    one = plans.plan_now(session, job_id)
-    return money_out(session, money_of(session, job_id, one), unit)
+    current = plans.plan_now(session, job_id)
+    return money_out(session, money_of(session, job_id, current), unit)
 
 
 @router.get("/jobs/{job_id}/plan.ics", responses=gives("text/calendar"), response_class=Response)
@@ -330,9 +330,9 @@ def plan_pdf(job_id: Id, session: ReadSession, context: ContextNow, anyway: Anyw
     """Return a plan as a sheet to tick off."""
     from jug_mingle.services import plan_files
 
-    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
-    name, money = get_job(session, job_id).name, money_of(session, job_id, one)
-    make = partial(plan_files.sheet_of, name, view_of(one), money, settings_of(session))
+    current = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
+    name, money = get_job(session, job_id).name, money_of(session, job_id, current)
+    make = partial(plan_files.sheet_of, name, view_of(current), money, settings_of(session))
     return printed(make, f"plan {name}", anyway=anyway)
 
 
@@ -341,9 +341,9 @@ def card_pdf(job_id: Id, session: ReadSession, context: ContextNow, anyway: Anyw
     """Return the steps still to be done as cards."""
     from jug_mingle.services import plan_files
 
-    one = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
+    current = plans.plan_followed(session, job_id, forecast=context.forecasts.now())
     name = get_job(session, job_id).name
-    make = partial(plan_files.cards_of, name, view_of(one), settings_of(session))
+    make = partial(plan_files.cards_of, name, view_of(current), settings_of(session))
     return printed(make, f"step cards {name}", anyway=anyway)
 
 

@@ -43,4 +43,4 @@ router = APIRouter(prefix="/api/practice", tags=["practice"])
 @router.get("/mishaps")
 def list_mishaps() -> list[MishapOut]:
     """List what goes wrong, by its sign."""
-    return [MishapOut.model_validate(one) for one in MISHAPS.values()]
+    return [MishapOut.model_validate(mishap) for mishap in MISHAPS.values()]

@@ -162,23 +162,23 @@ router = APIRouter(prefix="/api/preparations", tags=["preparations"])
 @router.get("")
 def list_preparations(session: ReadSession) -> list[PreparationOut]:
     """List the preparations, one's own last, with the tins that can play each role."""
-    return [_preparation_out(session, one) for one in service.preparations(session).values()]
+    return [_preparation_out(session, preparation) for preparation in service.preparations(session).values()]
 
 
-def _preparation_out(session: Session, one: Preparation) -> PreparationOut:
+def _preparation_out(session: Session, preparation: Preparation) -> PreparationOut:
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
     tins = [material for material in shelf.materials if material.key in there]
     return PreparationOut(
-        key=one.key, title=one.title, order=one.order, use=one.use,
-        keepable=any(role.kinds and not role.water for role in one.roles),
-        own=one.key not in PREPARATIONS,
+        key=preparation.key, title=preparation.title, order=preparation.order, use=preparation.use,
+        keepable=any(role.kinds and not role.water for role in preparation.roles),
+        own=preparation.key not in PREPARATIONS,
         roles=[
             RoleOut(
                 key=role.key, title=role.title, parts=role.parts, low=role.low, high=role.high,
                 tins=[tin.key for tin in tins if tin.kind.key in role.kinds], loose=not role.kinds,
                 tap=role.water, at_hand=role.at_hand,
             )
-            for role in one.roles
+            for role in preparation.roles
         ],
     )  # fmt: skip
 
@@ -188,7 +188,7 @@ def add_preparation(body: OwnPreparationIn, context: ContextNow) -> PreparationO
     """Keep a preparation of one's own."""
     laying = Laying(wait=SHORTEST, wipe=0.0, coats=1) if body.laying is None else body.laying.laying()
     with context.database.write.begin() as session:
-        parts = [(one.material, one.parts) for one in body.parts]
+        parts = [(own_part.material, own_part.parts) for own_part in body.parts]
         made = service.add_own(session, body.title, parts, film=body.film or "", laying=laying)
         return _preparation_out(session, made)
 
@@ -224,56 +224,62 @@ def prepare_batch(
         session, key, body.cast, size, over=body.ground, job_id=body.job_id,
         parts=body.parts or {},
     )  # fmt: skip
-    found, one, shelf, shown = made.prepared, made.preparation, made.shelf, light_named(light)
-    facts = handled(get_material(session, pour.key) for pour in found.pours) if found.pours else None
+    prepared, preparation, shelf, shown = made.prepared, made.preparation, made.shelf, light_named(light)
+    facts = handled(get_material(session, pour.key) for pour in prepared.pours) if prepared.pours else None
     saying = settings_of(session).marking(unit)
-    tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in found.pours], []
-    for pour, tin in zip(found.pours, tins, strict=True):
+    tins, pours = [shelf.materials[shelf.index(pour.key)] for pour in prepared.pours], []
+    for pour, tin in zip(prepared.pours, tins, strict=True):
         words = saying.amount(pour.ml, density=tin.mass_density)
         pours.append(
             PreparedPourOut(
                 material=pour.key, name=tin.name, parts=pour.parts, ml=round(pour.ml, 1), words=words
             )
         )
-    if found.water:
-        words = saying.amount(found.water)
+    if prepared.water:
+        words = saying.amount(prepared.water)
         tap = PreparedPourOut(
             material=TAP,
             name="water, from the tap",
-            parts=found.water_parts,
-            ml=round(found.water, 1),
+            parts=prepared.water_parts,
+            ml=round(prepared.water, 1),
             words=words,
         )
-        pours.insert(found.water_after, tap)
-    for title, ml in found.loose:
+        pours.insert(prepared.water_after, tap)
+    for title, ml in prepared.loose:
         words = saying.amount(ml)
         pours.append(PreparedPourOut(material=None, name=title, parts=1, ml=round(ml, 1), words=words))
     films = []
-    if one.colours and any(tin.solids for tin in tins):
-        volumes = tuple((pour.key, pour.ml) for pour in found.pours)
-        water = thinned_by(found.pours, found.water)
-        films = [LaidFilm(volumes=volumes, laying=one.laying, over_seal=over_seal(one), water=water)]
+    if preparation.colours and any(tin.solids for tin in tins):
+        volumes = tuple((pour.key, pour.ml) for pour in prepared.pours)
+        water = thinned_by(prepared.pours, prepared.water)
+        films = [
+            LaidFilm(
+                volumes=volumes, laying=preparation.laying, over_seal=over_seal(preparation), water=water
+            )
+        ]
     known = facts is not None and facts.pot_life is not None
     measured, job = (
-        body.job_id is not None and bool(found.pours) and any(tin.solids for tin in tins),
+        body.job_id is not None and bool(prepared.pours) and any(tin.solids for tin in tins),
         body.job_id or 0,
     )
     return PreparedOut(
         pours=pours, batch=round(made.batch, 1),
-        from_batches=[from_batch_out(one, unit) for one in made.from_batches],
-        needed=amount_out(amount_of(session, job, found.pours, coats=one.coats),
+        from_batches=[from_batch_out(rest, unit) for rest in made.from_batches],
+        needed=amount_out(amount_of(session, job, prepared.pours, coats=preparation.coats),
             saying) if measured else None,
-        before_hex=hex_of(found.before, shown), after_hex=hex_of(found.R, shown),
-        wet_hex=hex_of(np.clip(found.wet, 0.0, 1.0), shown),
+        before_hex=hex_of(prepared.before, shown), after_hex=hex_of(prepared.R, shown),
+        wet_hex=hex_of(np.clip(prepared.wet, 0.0, 1.0), shown),
         before=streaks_out(shelf, (), made.ground, shown),
         after=streaks_out(shelf, films, made.ground, shown),
         keeps=keeps_words(facts.pot_life) if facts and known else "no figure is agreed: mix for the job",
-        wait=wait_words(facts.recoat if facts else None, one.coats), breaks=list(found.breaks),
-        spoils=spoils(session, job, found.pours, unit=unit) if measured else "",
-        short=made.left or shortage(shelf, found.pours, poured=made.poured, unit=unit),
-        caution=" ".join([one.caution, *cautions_of(tin.kind.key for tin in tins)]).strip(),
-        laid=LaidIn(kind=one.film, over=body.ground, wait=one.laying.wait, wipe=one.laying.wipe,
-                    coats=one.laying.coats, prepared=one.laying.prepared) if one.film else None,
+        wait=wait_words(facts.recoat if facts else None, preparation.coats), breaks=list(prepared.breaks),
+        spoils=spoils(session, job, prepared.pours, unit=unit) if measured else "",
+        short=made.left or shortage(shelf, prepared.pours, poured=made.poured, unit=unit),
+        caution=" ".join([preparation.caution, *cautions_of(tin.kind.key for tin in tins)]).strip(),
+        laid=LaidIn(kind=preparation.film, over=body.ground, wait=preparation.laying.wait,
+            wipe=preparation.laying.wipe,
+                    coats=preparation.laying.coats,
+                    prepared=preparation.laying.prepared) if preparation.film else None,
     )  # fmt: skip
 
 

@@ -308,7 +308,7 @@ def set_beside(
 ) -> BesideOut:
     """Return two recipes side by side: how far each is from the target, and they from one another."""
     shown, lights = light_named(light), _lights(session, target_id, light)
-    found = service.set_beside(
+    beside = service.set_beside(
         session, target_id, _asked(body.first), _asked(body.second), tool_key=body.tool, lights=lights,
         ground_key=body.ground,
     )  # fmt: skip
@@ -316,13 +316,13 @@ def set_beside(
     return BesideOut(
         target_hex=hex_of(R, shown),
         recipes=[
-            recipe_out(recipe, R, lights, found.shelf, shown, measured=measured_in(body.tool, unit))
-            for recipe in found.recipes
+            recipe_out(recipe, R, lights, beside.shelf, shown, measured=measured_in(body.tool, unit))
+            for recipe in beside.recipes
         ],
-        coats=list(found.coats),
+        coats=list(beside.coats),
         apart=[
             DifferenceOut(light=at.name, delta_E=round(value, 2), words=difference_words(value))
-            for at, value in zip(lights, found.apart, strict=True)
+            for at, value in zip(lights, beside.apart, strict=True)
         ],
     )
 
@@ -366,7 +366,7 @@ def find_recipes(
     """Return recipes for a target from the shelf, judged in the given lights and shown in one."""
     job = get_job(session, get_target(session, target_id).job_id)
     names = list(dict.fromkeys([light, job.workshop_light, job.room_light, *body.lights]))
-    found = service.recipes_for(
+    answer = service.recipes_for(
         session,
         target_id=target_id,
         batch=body.batch,
@@ -377,26 +377,26 @@ def find_recipes(
         most_tins=body.most_tins,
         lights=names,
     )
-    shown, R, lights, shelf = light_named(light), found.target.R, list(found.target.lights), found.shelf
+    shown, R, lights, shelf = light_named(light), answer.target.R, list(answer.target.lights), answer.shelf
 
     screens, measured = screens_of(shelf, shown), measured_in(body.tool, unit)
     return RecipesOut(
         target_hex=hex_of(R, shown),
         recipes=[
             recipe_out(
-                one,
+                recipe,
                 R,
                 lights,
                 shelf,
                 shown,
                 screens=screens,
-                spoils=spoils(session, job.id, one.pours, unit=unit),
+                spoils=spoils(session, job.id, recipe.pours, unit=unit),
                 measured=measured,
             )
-            for one in found.recipes
+            for recipe in answer.recipes
         ],
         nearest=" ".join(
-            filter(None, (nearest_words(found.lack), found.too_little, unsure_words(found.recipes)))
+            filter(None, (nearest_words(answer.lack), answer.too_little, unsure_words(answer.recipes)))
         ),
     )
 

@@ -68,18 +68,18 @@ router = APIRouter(prefix="/api/past-mixes", tags=["again"])
 @router.get("")
 def list_past(session: ReadSession, light: LightNow = "window") -> list[PastMixOut]:
     """List every mix there was, newest first."""
-    shown, found = light_named(light), []
+    shown, past_mixes = light_named(light), []
     for row in service.past_mixes(session):
         R, seen = service.colour_of(session, row)
         over = shown_over_out(row, shown_over(session, row, pours_of(row)), shown)
-        found.append(
+        past_mixes.append(
             PastMixOut(
                 id=row.id, name=row.name, job_name=get_job(session, row.job_id).name, created=row.created,
                 batch=row.batch, hex=hex_of(R, shown), seen=seen, put_away=row.removed is not None,
                 **over.model_dump(),
             )
         )  # fmt: skip
-    return found
+    return past_mixes
 
 
 @router.get("/{mix_id}")

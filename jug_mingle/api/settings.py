@@ -103,10 +103,10 @@ def _out(settings: service.Settings) -> SettingsOut:
         label_choices=[WordsOut(key=key, title=title) for key, title in service.LABEL_NAMES.items()],
         questions=[
             QuestionOut(
-                key=one.key, title=one.title, chosen=settings.schools.get(one.key, ""),
-                unanswered=one.unanswered,
-                answers=[WordsOut(key=key, title=title) for key, title in one.answers.items()],
+                key=question.key, title=question.title, chosen=settings.schools.get(question.key, ""),
+                unanswered=question.unanswered,
+                answers=[WordsOut(key=key, title=title) for key, title in question.answers.items()],
             )
-            for one in QUESTIONS.values()
+            for question in QUESTIONS.values()
         ],
     ))  # fmt: skip

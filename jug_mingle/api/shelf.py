@@ -353,8 +353,8 @@ def material_whole(session: Session, row: MaterialRow, shown: Light) -> Material
             for task in known.tasks
         ],
         readings=[
-            reading_out(one, row, shelf)
-            for one in [*readings.readings_of(session, row.key), *readings.set_aside_of(session, row.key)]
+            reading_out(reading, row, shelf)
+            for reading in [*readings.readings_of(session, row.key), *readings.set_aside_of(session, row.key)]
         ],
         white=known.white,
         remarks=colours.remarks_of(session, row),
@@ -376,30 +376,32 @@ def _fact(name: str, value: bool | float | str | None, usual: bool | float | str
     )
 
 
-def reading_out(one: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
+def reading_out(reading: ReadingRow, row: MaterialRow, shelf: Shelf) -> ReadingOut:
     """Return a reading in which a tin had a part."""
     others = [
-        f"{marked(part.volume)} {part.material.name}" for part in one.volumes if part.material.id != row.id
+        f"{marked(part.volume)} {part.material.name}"
+        for part in reading.volumes
+        if part.material.id != row.id
     ]
-    if one.coats is not None:
-        hid = "hid" if one.coats["hid"] else "did not hide"
-        title = f"{one.coats['coats']} coats {hid} {str(one.about.get('ground', 'it')).lower()}"
+    if reading.coats is not None:
+        hid = "hid" if reading.coats["hid"] else "did not hide"
+        title = f"{reading.coats['coats']} coats {hid} {str(reading.about.get('ground', 'it')).lower()}"
     elif others:
         title = f"with {', '.join(others)}"
-    elif len(one.swatches) > 1:
+    elif len(reading.swatches) > 1:
         title = "one coat over black and white"
     else:
-        title = "one coat over white paper" if one.swatches[0]["X"] is not None else "by itself"
-    colours = [np.array(swatch["seen"]) for swatch in one.swatches]
+        title = "one coat over white paper" if reading.swatches[0]["X"] is not None else "by itself"
+    colours = [np.array(swatch["seen"]) for swatch in reading.swatches]
     return ReadingOut(
-        id=one.id,
+        id=reading.id,
         title=title,
-        how=WAYS.get(one.how, one.how),
-        noise=round(one.noise, 1),
-        created=one.created,
+        how=WAYS.get(reading.how, reading.how),
+        noise=round(reading.noise, 1),
+        created=reading.created,
         hexes=[_hex(seen) for seen in colours],
-        doubted=shelf.doubted(str(one.id)),
-        set_aside=readings.is_set_aside(one),
+        doubted=shelf.doubted(str(reading.id)),
+        set_aside=readings.is_set_aside(reading),
     )
 
 

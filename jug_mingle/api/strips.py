@@ -261,15 +261,15 @@ def wait_for(
     target = get_target(session, target_id)
     if target.job_id != job_id:
         raise NotFoundError(f"there is no target {target_id} in this job")
-    found, shown, R = (
+    wait, shown, R = (
         service.wait_for(session, job_id, board, target_id),
         light_named(light),
         np.array(target.R),
     )
-    apart = compare(R_to_Lab(found.R), R_to_Lab(R))
+    apart = compare(R_to_Lab(wait.R), R_to_Lab(R))
     return WaitOut(
-        minutes=float(f"{found.minutes:.2g}"),
-        hex=hex_of(found.R, shown),
+        minutes=float(f"{wait.minutes:.2g}"),
+        hex=hex_of(wait.R, shown),
         target_hex=hex_of(R, shown),
         delta_E=round(apart.delta_E, 2),
         words=apart.words,

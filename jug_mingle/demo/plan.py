@@ -31,20 +31,20 @@ def plan_begun(session: Session, job: JobRow) -> None:
 def _tick_off(session: Session, job: JobRow) -> None:
     """Tick steps off as if each had been done when its waits were over, the last of them less than half an
     hour ago."""
-    one = plans.plan_now(session, job.id)
+    current = plans.plan_now(session, job.id)
     at, ended = 0.0, dict[str, float]()
-    waiting = {step.key: step for step in one.steps.steps}
+    waiting = {step.key: step for step in current.steps.steps}
     while not any(f".{_UNTIL}" in key for key in ended):
         ready = {
             key: max(
-                [at, *(ended[wait.before] + wait.least for wait in one.steps.waits if wait.after == key)]
+                [at, *(ended[wait.before] + wait.least for wait in current.steps.waits if wait.after == key)]
             )
             for key in waiting
-            if all(wait.before in ended for wait in one.steps.waits if wait.after == key)
+            if all(wait.before in ended for wait in current.steps.waits if wait.after == key)
         }
         key = min(ready, key=lambda one_: ready[one_])
         at = ended[key] = ready[key] + waiting.pop(key).minutes
     over = now() - _AGO
     ticked = [(key, over + timedelta(minutes=end - at)) for key, end in ended.items()]
-    plan_progress.tick_off(session, job.id, one, ticked)
+    plan_progress.tick_off(session, job.id, current, ticked)
     plans.begun_plan(session, job.id).begun = ticked[0][1]

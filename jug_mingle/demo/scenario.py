@@ -217,12 +217,12 @@ def _mix_like(
 ) -> MixRow:
     """Catch a colour as a person would, with a tap on the white, and keep the best recipe of three tins."""
     place = next(known for known in scene.spots if known.name == name)
-    said = FromPhoto(
+    from_photo = FromPhoto(
         photo_id=photo.id,
         area=SpotIn(x=place.x, y=place.y, radius=6.0),
         lighting=WhiteIn(area=SpotIn(x=scene.white.x, y=scene.white.y, radius=12.0)),
     )
-    colour = resolve(session, folder, said)
+    colour = resolve(session, folder, from_photo)
     target = targets.add_target(
         session,
         job_id=job.id,
@@ -230,10 +230,10 @@ def _mix_like(
         R=colour.R,
         noise=colour.noise,
         photo_id=photo.id,
-        source=source_of(said, colour),
+        source=source_of(from_photo, colour),
         how=colour.how,
     )
-    found = recipes.recipes_for(
+    answer = recipes.recipes_for(
         session,
         target_id=target.id,
         batch=batch,
@@ -244,7 +244,7 @@ def _mix_like(
         most_tins=3,
         lights=("window", "bulb"),
     )
-    best = next(recipe for recipe in found.recipes if len(recipe.pours) == 3)
+    best = next(recipe for recipe in answer.recipes if len(recipe.pours) == 3)
     pours = [recipes.PourAsked(material=pour.key, parts=pour.parts, ml=pour.ml) for pour in best.pours]
     return mixes.add_mix(
         session,

@@ -48,14 +48,14 @@ class Weather:
 def _hour(words: list[str], at: datetime) -> Hour:
     try:
         name, when, temperature, humidity, rain = words
-        found = Hour(at=at, temperature=float(temperature), humidity=float(humidity), rain=float(rain))
+        hour = Hour(at=at, temperature=float(temperature), humidity=float(humidity), rain=float(rain))
     except ValueError as error:
         raise DeviceGarbledError("The weather service sent a line that is no hour of a forecast.") from error
     if name != "H" or when != f"{at:%Y-%m-%dT%H:00Z}":
         raise DeviceGarbledError("The weather service sent another hour than it was asked for. Try again.")
     # What is no number is between no two numbers, and so refused here, too.
     if not (
-        -60.0 <= found.temperature <= 60.0 and 0.0 <= found.humidity <= 100.0 and 0.0 <= found.rain <= 500.0
+        -60.0 <= hour.temperature <= 60.0 and 0.0 <= hour.humidity <= 100.0 and 0.0 <= hour.rain <= 500.0
     ):
         raise DeviceGarbledError("The weather service says what no air can be: type the air yourself.")
-    return found
+    return hour

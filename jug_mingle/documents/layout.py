@@ -121,11 +121,12 @@ class LayoutIn(StrictModel):
         }
         own |= {
             "height": self.height or height, "texts": tuple(self.texts),
-            "offsets": tuple((one.part, one.x, one.y) for one in self.offsets),
+            "offsets": tuple((offset.part, offset.x, offset.y) for offset in self.offsets),
             "spares": tuple(
-                (one.part, Spare(x=one.x, y=one.y, w=one.w, h=one.h, why=one.why)) for one in self.spares
+                (spare.part,
+                    Spare(x=spare.x, y=spare.y, w=spare.w, h=spare.h, why=spare.why)) for spare in self.spares
             ),
-            "singles": tuple(Single(**one.model_dump()) for one in self.singles),
+            "singles": tuple(Single(**single.model_dump()) for single in self.singles),
         }  # fmt: skip
         return Layout(**own)
 

@@ -142,25 +142,27 @@ def read_archive(file: Path) -> Archive:
     if not zipfile.is_zipfile(file):
         raise damaged(file, "it is no zip, or is cut short")
     with _refusals(file), zipfile.ZipFile(file) as opened:
-        there = opened.infolist()
-        if len(there) > _MOST:
+        members = opened.infolist()
+        if len(members) > _MOST:
             raise _untrusted(file, "it holds more than a million files")
-        for one in there:
-            _check_member(file, one)
-        names = [one.filename for one in there]
+        for member in members:
+            _check_member(file, member)
+        names = [one.filename for one in members]
         if len(set(names)) != len(names):
             raise _untrusted(file, "it holds a file twice")
         if LIST not in names or ROWS not in names:
             raise DataRefusedError(
                 f"{file.name} is no archive of Jug Mingle: it has no {LIST}. Nothing was changed."
             )
-        said = _list_of(file, _whole(opened, LIST, _LARGEST[LIST]))
+        contents = _list_of(file, _whole(opened, LIST, _LARGEST[LIST]))
         sizes = {
-            match[1]: one.file_size for one in there if (match := _NAME.fullmatch(one.filename)) and match[1]
+            match[1]: one.file_size
+            for one in members
+            if (match := _NAME.fullmatch(one.filename)) and match[1]
         }
-    if sizes != said.photos:
+    if sizes != contents.photos:
         raise damaged(file, "it does not hold the photos that it names")
-    return Archive(file, said)
+    return Archive(file, contents)
 
 
 def _list_of(file: Path, data: bytes) -> ArchiveList:
@@ -184,16 +186,20 @@ def _list_of(file: Path, data: bytes) -> ArchiveList:
         raise damaged(file, f"{where} in its list: {first['msg']}") from error
 
 
-def _check_member(file: Path, one: zipfile.ZipInfo) -> None:
-    match = _NAME.fullmatch(one.filename)
-    if match is None or stat.S_ISLNK(one.external_attr >> 16):
-        raise _untrusted(file, f"it names a file {one.filename[:80]!r}")
-    if one.flag_bits & 0x1:
+def _check_member(file: Path, member: zipfile.ZipInfo) -> None:
+    match = _NAME.fullmatch(member.filename)
+    if match is None or stat.S_ISLNK(member.external_attr >> 16):
+        raise _untrusted(file, f"it names a file {member.filename[:80]!r}")
+    if member.flag_bits & 0x1:
         raise _untrusted(file, "it is locked with a password")
-    most = _LARGEST_PHOTO if match[1] else _LARGEST[one.filename]
-    dense = one.file_size > max(_BLOCK, one.compress_size * _DENSEST)
-    if one.file_size > most or dense or one.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED):
-        raise _untrusted(file, f"{one.filename[:80]} would unpack to {one.file_size / 1e6:.0f} MB")
+    most = _LARGEST_PHOTO if match[1] else _LARGEST[member.filename]
+    dense = member.file_size > max(_BLOCK, member.compress_size * _DENSEST)
+    if (
+        member.file_size > most
+        or dense
+        or member.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED)
+    ):
+        raise _untrusted(file, f"{member.filename[:80]} would unpack to {member.file_size / 1e6:.0f} MB")
 
 
 def _untrusted(file: Path, why: str) -> DataRefusedError:

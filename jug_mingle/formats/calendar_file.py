@@ -54,7 +54,7 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
         events = recurring_ical_events.of(calendar, skip_bad_series=True).between(start, end)
     except Exception as error:  # the parser raises what it likes on a damaged file
         raise ValueError("the calendar is damaged: export it again") from error
-    found = []
+    all_taken = []
     for number, event in enumerate(events):
         if number >= _MOST:
             raise ValueError(f"the calendar says more than {_MOST} times: export only the months that matter")
@@ -65,10 +65,10 @@ def read_busy(data: bytes, *, start: datetime, end: datetime, zone: ZoneInfo) ->
             continue
         first, last = _moment(event.start, zone), _end(event, zone)
         if last > first:
-            found.append(
+            all_taken.append(
                 Taken(start=max(first, start), end=min(last, end), words=str(event.get("SUMMARY", ""))[:120])
             )
-    return sorted(found, key=lambda one: (one.start, one.end))
+    return sorted(all_taken, key=lambda taken: (taken.start, taken.end))
 
 
 _FOLD: Final = re.compile(rb"\r?\n[ \t]")
@@ -139,21 +139,21 @@ def write_calendar(name: str, entries: Iterable[Entry], *, stamped: datetime) ->
     calendar.add("prodid", "-//Jug Mingle//plan//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", name)
-    for one in entries:
+    for entry in entries:
         event = Event()
-        event.add("uid", f"{one.uid}@jug-mingle.invalid")
+        event.add("uid", f"{entry.uid}@jug-mingle.invalid")
         event.add("dtstamp", stamped.astimezone(UTC))
-        event.add("dtstart", one.start.astimezone(UTC))
-        event.add("dtend", one.end.astimezone(UTC))
-        event.add("summary", one.title)
-        if one.words:
-            event.add("description", plain(one.words))
-        event.add("transp", "OPAQUE" if one.busy else "TRANSPARENT")
-        if one.before is not None:
+        event.add("dtstart", entry.start.astimezone(UTC))
+        event.add("dtend", entry.end.astimezone(UTC))
+        event.add("summary", entry.title)
+        if entry.words:
+            event.add("description", plain(entry.words))
+        event.add("transp", "OPAQUE" if entry.busy else "TRANSPARENT")
+        if entry.before is not None:
             alarm = Alarm()
             alarm.add("action", "DISPLAY")
-            alarm.add("description", one.title)
-            alarm.add("trigger", timedelta(minutes=-one.before))
+            alarm.add("description", entry.title)
+            alarm.add("trigger", timedelta(minutes=-entry.before))
             event.add_component(alarm)
         calendar.add_component(event)
     return bytes(calendar.to_ical())

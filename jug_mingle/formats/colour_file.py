@@ -174,10 +174,10 @@ _PAINT: Final = re.compile(r"reflect|reflexion|remission|paint", re.IGNORECASE)
 def refuse_lamps(words: str) -> None:
     """Refuse a file whose header says that it holds the light of a lamp or what a filter lets through."""
     words = words.replace("_", " ")
-    found = _LAMP.search(re.sub(r"illuminant[\s\",:=]+[A-Z]\d*\b", "", words, flags=re.IGNORECASE))
-    if found and not _PAINT.search(words):
+    match = _LAMP.search(re.sub(r"illuminant[\s\",:=]+[A-Z]\d*\b", "", words, flags=re.IGNORECASE))
+    if match and not _PAINT.search(words):
         raise ColourFileError(
-            f"the file says {found[0]!r}: it holds the light of a lamp, or what a filter lets through, and "
+            f"the file says {match[0]!r}: it holds the light of a lamp, or what a filter lets through, and "
             f"no paint. "
             "Only reflectances are read"
         )

@@ -76,7 +76,9 @@ class Columns:
     def taken(self) -> set[int]:
         """Return the columns that are understood."""
         places = {self.name, self.hex, *self.bands, *self.said.values()}
-        return {one for one in places if one is not None} | {at for axes in self.axes.values() for at in axes}
+        return {place for place in places if place is not None} | {
+            at for axes in self.axes.values() for at in axes
+        }
 
 
 def read_table(data: bytes, white: WhiteName | None = None, name: str = "") -> ColourFile:
@@ -385,19 +387,19 @@ def _without_head(rows: Sequence[Sequence[str]]) -> ColourFile:
         many = max(map(len, numeric)) - 1
         names = ["spectrum"] if many == 1 else [f"colour {at}" for at in range(1, many + 1)]
         return _across(names, numeric, nm)
-    found = []
+    samples = []
     for place, row in enumerate(rows, start=1):
         code = next(
             (cell for cell in row if _HEX_CELL.fullmatch(cell) and (cell[0] == "#" or not cell.isdigit())), ""
         )
         if code:
             name = " ".join(cell for cell in row if cell != code)
-            found.append(
+            samples.append(
                 Sample(name=clean_name(name, f"colour {place}"), Lab=Lab_of_hex(code, f"row {place}"))
             )
-    if found and len(found) == len(rows):
-        check_count(len(found))
-        return ColourFile(samples=tuple(found))
+    if samples and len(samples) == len(rows):
+        check_count(len(samples))
+        return ColourFile(samples=tuple(samples))
     raise ColourFileError(
         "this is no file of colours that is read: a table needs a header with name and one of: hex · L, a, b "
         "· "

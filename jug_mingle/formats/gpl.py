@@ -41,9 +41,9 @@ def read(data: bytes) -> ColourFile:
                 notes.append(f"Remark in the file: {line.strip('# ').strip()[:200]}")
         elif line.startswith("Name:"):
             title = clean_name(line[5:], "")
-        elif found := _ROW.match(line):
-            values = [float(found[n]) for n in (1, 2, 3)]
-            name = clean_name(found[4] or "", f"colour {len(samples) + 1}")
+        elif match := _ROW.match(line):
+            values = [float(match[n]) for n in (1, 2, 3)]
+            name = clean_name(match[4] or "", f"colour {len(samples) + 1}")
             samples.append(Sample(name=name, Lab=Lab_of_RGB(values, f"line {place}")))
         else:
             raise ColourFileError(

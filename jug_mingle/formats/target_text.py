@@ -44,7 +44,7 @@ def _file_and_number(text: str) -> tuple[Path, int | None]:
 def _of_file(path: Path, number: int | None) -> FloatArray:
     samples = read_colours(path.read_bytes(), name=path.stem).samples
     if number is None and len(samples) > 1:
-        some = "\n".join(f"  {path}#{at}  {one.name}" for at, one in enumerate(samples[:30], start=1))
+        some = "\n".join(f"  {path}#{at}  {sample.name}" for at, sample in enumerate(samples[:30], start=1))
         more = f"\n  … {len(samples)} in all" if len(samples) > 30 else ""
         raise ValueError(f"{path} holds {len(samples)} colours; say which:\n{some}{more}")
     if number is not None and not 1 <= number <= len(samples):

@@ -72,15 +72,15 @@ def stated(words: str) -> WhiteName | None:
 def observer_of(words: str) -> str:
     """Return the observer that a header names other than that of 2°, as it names it; nothing where it names
     none."""
-    found = _WIDE.search(words)
-    return "" if found is None else found[0].strip()
+    match = _WIDE.search(words)
+    return "" if match is None else match[0].strip()
 
 
 def other_light_of(words: str) -> str:
     """Return the light that a header names and of which this program has no white; nothing where it names
     none."""
-    found = _OTHER.search(words)
-    return "" if found is None or _NAMED.search(words) else (found[1] or found[2])
+    match = _OTHER.search(words)
+    return "" if match is None or _NAMED.search(words) else (match[1] or match[2])
 
 
 def suggested(

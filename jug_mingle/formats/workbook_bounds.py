@@ -32,9 +32,9 @@ def check_workbook(packed: zipfile.ZipFile, *, rows: int, columns: int, cells: i
     """Raise TooLargeWorkbookError where a workbook has more rows, columns or cells, or unpacks to far
     more."""
     parts = packed.infolist()
-    if sum(one.file_size for one in parts) > _UNPACKED or len(parts) > _MOST_PARTS:
+    if sum(member.file_size for member in parts) > _UNPACKED or len(parts) > _MOST_PARTS:
         raise TooLargeWorkbookError("the workbook unpacks to far more than a table is")
-    names = {one.filename for one in parts}
+    names = {member.filename for member in parts}
     if "content.xml" in names:
         _Repeats(rows=rows, columns=columns, cells=cells).check(packed.read("content.xml"))
         return

@@ -85,7 +85,7 @@ def answers(
             answered = R_to_Lab(room.floor if to == "floor" else room.wall, light)
     share = _share(row, finish, samples, place)
     shelf, there = fitted_shelf(session), keys_on_shelf(session)
-    away = tuple(one.key for one in shelf.materials if one.key not in there)
+    away = tuple(material.key for material in shelf.materials if material.key not in there)
     wishes = Wishes(batch=_BATCH, tool=tool("parts"), avoid=away)
     found = []
     for accent in accents_of(answered, tones=tones, metal=metal):

@@ -50,17 +50,17 @@ def amount_in_looks(session: Session, job_id: int, target_id: int) -> Amount | N
     """Return what all pieces of a job take of a colour's jugs in the looks that they wear; None where none
     wears it."""
     jugs = {mix.id for mix in mixes.mix_rows(session, job_id) if mix.target_id == target_id}
-    found = [
+    needs = [
         need
         for row in piece_rows(session, job_id)
         if row.look_id is not None
         for need in finish_report.needs_worn(session, row)
         if need.mix_id in jugs
     ]
-    if not found:
+    if not needs:
         return None
     margin = settings_of(session).margin
-    return Amount(area=sum(need.area for need in found), ml=sum(need.ml for need in found), margin=margin)
+    return Amount(area=sum(need.area for need in needs), ml=sum(need.ml for need in needs), margin=margin)
 
 
 def amount_for_target(

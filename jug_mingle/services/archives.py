@@ -170,25 +170,27 @@ def _empty_at(revision: str) -> bytes:
         return file.read_bytes()
 
 
-def _made(found: Archive, rows: Mapping[str, list[dict[str, Any]]], file: Path) -> None:
+def _made(read_back: Archive, rows: Mapping[str, list[dict[str, Any]]], file: Path) -> None:
     """Make the database that an archive's rows stood in, and bring it up to today."""
-    file.write_bytes(_empty_at(found.said.revision))
+    file.write_bytes(_empty_at(read_back.said.revision))
     try:
         with _reading(file) as connection:
             put_rows(connection, tables_of(connection), rows)
             connection.commit()
-        if found.said.revision != revisions()[-1]:
+        if read_back.said.revision != revisions()[-1]:
             make_at(file, "head")
         with _reading(file) as connection:
             photo = tables_of(connection)["photo"]
-            if missing := set(connection.scalars(select(photo.c.sha256))) - set(found.said.photos):
+            if missing := set(connection.scalars(select(photo.c.sha256))) - set(read_back.said.photos):
                 raise DataRefusedError(f"the photo {min(missing)[:12]}… is not in it")
         proofread(file)
     except DataRefusedError as error:
-        raise damaged(found.file, str(error)) from error
+        raise damaged(read_back.file, str(error)) from error
     except UnicodeEncodeError as error:
-        raise damaged(found.file, "a text in it has half letters, which no page could have said") from error
+        raise damaged(
+            read_back.file, "a text in it has half letters, which no page could have said"
+        ) from error
     except (DBAPIError, RuntimeError, OverflowError) as error:
         reason = str(error.orig if isinstance(error, DBAPIError) else error)
         orphan = "FOREIGN KEY" in reason
-        raise damaged(found.file, "a row belongs to what is not there" if orphan else reason) from error
+        raise damaged(read_back.file, "a row belongs to what is not there" if orphan else reason) from error

@@ -163,9 +163,9 @@ def _restored(database: Path, data: Path, keep_photos: Callable[[], None]) -> Pa
 
 def _photos_of(backup: Path, data: Path) -> None:
     for file in sorted((backup / "photos").glob("*")):
-        there = data / "photos" / file.name
-        if not there.exists() or _hash(there) != _hash(file):
-            _copy(file, there)
+        path = data / "photos" / file.name
+        if not path.exists() or _hash(path) != _hash(file):
+            _copy(file, path)
 
 
 def _put_aside(data: Path) -> Path | None:

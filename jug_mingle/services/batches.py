@@ -172,8 +172,8 @@ def standing_of(session: Session, row: BatchRow) -> Standing:
     rest = rest_of(asked_of(row), poured, capacity=row.capacity)
     names = {material.key: material.name for material in shelf.materials}
     end = dict(poured)
-    for one in rest.pours:
-        end[one.key] = end.get(one.key, 0.0) + one.ml
+    for pour in rest.pours:
+        end[pour.key] = end.get(pour.key, 0.0) + pour.ml
     now_R, end_R = (look_of(session, mix, as_pours(ml)) if ml else None for ml in (poured, end))
     return Standing(
         row=row, rest=rest, words=rest_words(rest, names), poured=poured, R=now_R, end_R=end_R,
@@ -231,7 +231,7 @@ def undo_pour(session: Session, batch_id: int, *, place: int | None = None) -> B
     if place is not None and place != len(row.made) - 1:
         raise ConflictError("that pour was taken back already, or more was poured since: look again")
     last, given = row.made[-1], given_of(row)
-    if sum(one.ml for one in row.made if one.material_id == last.material_id) - last.ml < (
+    if sum(pour_made.ml for pour_made in row.made if pour_made.material_id == last.material_id) - last.ml < (
         given.get(last.material.key, 0.0) - SMALLEST
     ):
         raise ConflictError("some of that pour is in another jug by now: take that back first")
@@ -253,11 +253,11 @@ def add_to_batch(session: Session, batch_id: int, additions: Sequence[Pour]) -> 
         {"key": key, "parts": 1, "ml": ml + given.get(key, 0.0)} for key, ml in poured.items()
     ]
     room = row.capacity - sum(poured.values())
-    if sum(one.ml for one in additions) > room + 0.5:
+    if sum(pour.ml for pour in additions) > room + 0.5:
         raise UnfitError(
             f"there is room for {marked(room, '.0f', 'ml')} in this jug: pour it into a larger one first"
         )
-    every = [get_material(session, key) for key in {**poured, **{one.key: 0.0 for one in additions}}]
+    every = [get_material(session, key) for key in {**poured, **{pour.key: 0.0 for pour in additions}}]
     if reason := may_mix([to_material(tin) for tin in every]):
         raise UnfitError(reason)
     for one in additions:

@@ -83,20 +83,20 @@ class Removed:
 
 def removed(session: Session) -> list[Removed]:
     """Return all that is in the bin, what was removed last first; what is in a removed job goes with that."""
-    found = []
+    gone = []
     for key, kind in KINDS.items():
         own = key in ("job", "tin", "preparation")
         query = select(kind.table).where(kind.table.removed.is_not(None))
         if not own:
             query = query.join(JobRow, kind.table.job_id == JobRow.id).where(JobRow.removed.is_(None))
-        found += [
+        gone += [
             Removed(
                 kind=key, number=row.id, name=kind.name(row), removed=row.removed,
                 job="" if own else session.get_one(JobRow, row.job_id).name,
             )
             for row in session.scalars(query)
         ]  # fmt: skip
-    return sorted(found, key=lambda one: one.removed, reverse=True)
+    return sorted(gone, key=lambda one: one.removed, reverse=True)
 
 
 def bring_back(session: Session, key: str, number: int) -> None:

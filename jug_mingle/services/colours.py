@@ -116,13 +116,13 @@ def _kept_here(session: Session, said: FromReader | FromTarget | FromMaterial | 
     return Colour(R=R, noise=PREDICTED_NOISE, how="predicted", name=mix.name)
 
 
-def _from_photo(session: Session, folder: PhotoFolder, said: FromPhoto) -> Colour:
-    photo = get_photo(session, said.photo_id)
-    caught = caught_from(session, photo, folder, area=said.area, lighting=said.lighting)
+def _from_photo(session: Session, folder: PhotoFolder, from_photo: FromPhoto) -> Colour:
+    photo = get_photo(session, from_photo.photo_id)
+    caught = caught_from(session, photo, folder, area=from_photo.area, lighting=from_photo.lighting)
     return Colour(
         R=surface_of(caught.XYZ),
         noise=caught.noise,
-        how=_BY_LIGHT[said.lighting.method],
+        how=_BY_LIGHT[from_photo.lighting.method],
         warnings=caught.warnings,
         faults=caught.faults,
         photo_id=photo.id,
@@ -135,28 +135,32 @@ _BY_LIGHT: Final = {
 }  # fmt: skip
 
 
-def _from_scheme(session: Session, folder: PhotoFolder, said: FromScheme) -> Colour:
-    photo = get_photo(session, said.photo_id)
-    correction = correction_of(session, photo, folder, said.lighting)
+def _from_scheme(session: Session, folder: PhotoFolder, from_scheme: FromScheme) -> Colour:
+    photo = get_photo(session, from_scheme.photo_id)
+    correction = correction_of(session, photo, folder, from_scheme.lighting)
     return Colour(
-        R=surface_of(np.clip(Lab_to_XYZ(said.Lab), 0.0, None)), noise=correction.noise,
-        how=_BY_LIGHT[said.lighting.method], warnings=correction.warnings, photo_id=photo.id,
+        R=surface_of(np.clip(Lab_to_XYZ(from_scheme.Lab), 0.0, None)), noise=correction.noise,
+        how=_BY_LIGHT[from_scheme.lighting.method], warnings=correction.warnings, photo_id=photo.id,
     )  # fmt: skip
 
 
-def colour_of_file(said: FromSpectrum) -> Colour:
+def colour_of_file(spectrum: FromSpectrum) -> Colour:
     """Return a colour of a file: one that says how it was caught is believed, another was measured, or only
     named."""
-    usual = NOISE["reader"] if said.measured else NAMED_NOISE
-    noise = usual if said.noise is None else max(said.noise, NOISE["reader"])
+    usual = NOISE["reader"] if spectrum.measured else NAMED_NOISE
+    noise = usual if spectrum.noise is None else max(spectrum.noise, NOISE["reader"])
     return Colour(
-        R=np.array(said.R), noise=noise, how=said.how or "file", spectral=said.measured, name=said.name
+        R=np.array(spectrum.R),
+        noise=noise,
+        how=spectrum.how or "file",
+        spectral=spectrum.measured,
+        name=spectrum.name,
     )
 
 
-def _from_text(said: FromText) -> Colour:
+def _from_text(from_text: FromText) -> Colour:
     try:
-        XYZ = parse_colour(said.text)
+        XYZ = parse_colour(from_text.text)
     except ValueError as error:
         raise UnfitError(str(error)) from error
     R = surface_of(XYZ)
@@ -164,8 +168,8 @@ def _from_text(said: FromText) -> Colour:
     return Colour(R=R, noise=NAMED_NOISE, how="typed", warnings=tuple(words for words in said_of_it if words))
 
 
-def _from_material(session: Session, said: FromMaterial) -> Colour:
-    row = get_material(session, said.key)
+def _from_material(session: Session, from_material: FromMaterial) -> Colour:
+    row = get_material(session, from_material.key)
     if row.removed is not None:
         raise NotFoundError(f"the tin {row.name} was taken off the shelf")
     shelf = fitted_shelf(session)

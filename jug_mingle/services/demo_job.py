@@ -58,8 +58,8 @@ def bring_demo(database: Database, data: Path, make: Callable[[Path], object]) -
     file = passing_folder(data) / "demo.zip"
     file.unlink(missing_ok=True)
     make(file)
-    with read_back(file, file.parent) as found:
-        (job,) = import_jobs(found, database, data, [number for number, _ in found.jobs()])
+    with read_back(file, file.parent) as archive:
+        (job,) = import_jobs(archive, database, data, [number for number, _ in archive.jobs()])
     file.unlink()
     with database.write.begin() as session:
         tins = sorted(set(session.scalars(select(MaterialRow.key))) - before)

@@ -151,14 +151,14 @@ def happened(session: Session, job_id: int, saying: Saying) -> list[Happened]:
     """Return all that happened in a job, the newest first: photos, entries, steps that were done, jugs
     poured."""
     get_job(session, job_id)
-    found = [_entry(row, saying) for row in entry_rows(session, job_id)]
+    record = [_entry(row, saying) for row in entry_rows(session, job_id)]
     photos = select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.removed.is_(None))
-    found += [
+    record += [
         Happened(kind="photo", at=row.taken or row.created, title=row.name, words=row.stage, photo=row.id)
         for row in session.scalars(photos)
     ]
     steps = select(StepDoneRow).where(StepDoneRow.job_id == job_id, StepDoneRow.taken_back.is_(None))
-    found += [
+    record += [
         Happened(
             kind="step", at=row.ended, title=str(row.about.get("title", row.step)),
             words=time_words(row.minutes) if row.how == "done" else "left out",
@@ -170,15 +170,15 @@ def happened(session: Session, job_id: int, saying: Saying) -> list[Happened]:
         .join(MixRow, BatchRow.mix_id == MixRow.id)
         .where(MixRow.job_id == job_id)
     )
-    found += [
+    record += [
         Happened(
             kind="jug", at=row.done or row.made[-1].created, title=name, mix=row.mix_id,
-            words=", ".join(f"{saying.amount(one.ml)} {one.material.name}" for one in row.made),
+            words=", ".join(f"{saying.amount(pour.ml)} {pour.material.name}" for pour in row.made),
         )
         for row, name in session.execute(batches)
         if row.made
     ]  # fmt: skip
-    return sorted(found, key=lambda one: one.at, reverse=True)
+    return sorted(record, key=lambda one: one.at, reverse=True)
 
 
 def _entry(row: EntryRow, saying: Saying) -> Happened:

@@ -124,14 +124,14 @@ def find(
         fits.sort(key=lambda place: index.known[place].at, reverse=True)
     else:
         fits.sort(key=near.__getitem__)
-    found = [
+    hits = [
         Found(
             known=index.known[place], job_name=index.jobs.get(index.known[place].job or 0, ""),
             delta_E=None if near is None else near[place],
         )
         for place in fits[:MOST]
     ]  # fmt: skip
-    return found, len(fits)
+    return hits, len(fits)
 
 
 def index_of(session: Session, state: str) -> Index:

@@ -113,7 +113,7 @@ def bared_by_survey(row: PieceRow, finish: Finish) -> Finish:
 def cautions_of(row: PieceRow, finish: Finish) -> list[str]:
     """Return what can hurt where a finish is laid on a piece, the sentence that defers to labels last."""
     work = Work(situations=tuple(situations(finish, piece_of(row).faces)), age=row.age, uses=uses_of(row))
-    found = [one.words for one in hazards_of(work)]
+    found = [hazard.words for hazard in hazards_of(work)]
     return [*found, DEFERS] if found else []
 
 

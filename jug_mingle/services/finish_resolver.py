@@ -110,13 +110,13 @@ def resolved(session: Session, job_id: int, layers: Sequence[LayerIn]) -> tuple[
 
 def layouts_of(session: Session, job_id: int, layers: Sequence[LayerIn]) -> list[Prepared | None]:
     """Return the layouts of layers; UnfitError says which is wrong, and how."""
-    found = []
+    ready = []
     for number, layer in enumerate(layers):
         try:
-            found.append(prepared(session, job_id, layer))
+            ready.append(prepared(session, job_id, layer))
         except ValueError as error:
             raise UnfitError(f"layer {number + 1}: {error}") from error
-    return found
+    return ready
 
 
 def dressed(session: Session, piece_id: int, layers: Sequence[LayerIn]) -> tuple[PieceRow, Finish]:

@@ -37,12 +37,12 @@ class Forecasts:
                     self._said, self.trouble = (
                         [
                             Air(
-                                at=one.at,
-                                temperature=one.temperature,
-                                humidity=one.humidity,
-                                rain=one.rain >= _WET,
+                                at=hour.at,
+                                temperature=hour.temperature,
+                                humidity=hour.humidity,
+                                rain=hour.rain >= _WET,
                             )
-                            for one in hours
+                            for hour in hours
                         ],
                         "",
                     )

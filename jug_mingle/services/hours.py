@@ -74,7 +74,7 @@ def keep_hours(session: Reading, hours: HoursIn) -> HoursIn:
     """Keep hours. UnfitError says what is wrong with them."""
     zone_of(hours)
     for name, spans in [*hours.week.items(), *((str(day), spans) for day, spans in hours.days.items())]:
-        ordered = sorted(spans, key=lambda one: one.start)
+        ordered = sorted(spans, key=lambda span: span.start)
         for first, then in pairwise(ordered):
             if then.start < first.end:
                 raise UnfitError(
@@ -97,7 +97,9 @@ def busy_kept(session: Reading) -> list[Busy]:
 def keep_busy(session: Reading, times: Sequence[Busy]) -> None:
     """Keep what a calendar says is taken, in place of what an earlier one said."""
     _keep(
-        session, _BUSY, {"times": [[one.start.isoformat(), one.end.isoformat(), one.words] for one in times]}
+        session,
+        _BUSY,
+        {"times": [[busy.start.isoformat(), busy.end.isoformat(), busy.words] for busy in times]},
     )
 
 
@@ -167,17 +169,17 @@ def hours_of(
         for span in hours.days.get(day, hours.week.get(_DAYS[day.weekday()], [])):
             free = _without([_minutes(calendar, day, span)], taken)
             sessions += [Session(start=a, end=b, hands=hours.hands) for a, b in free if b - a >= _SHORTEST]
-    sessions.sort(key=lambda one: one.start)
+    sessions.sort(key=lambda session: session.start)
     daily = [first + timedelta(days=number) for number in range(days)]
     quiet = None if hours.quiet is None else tuple(_minutes(calendar, day, hours.quiet) for day in daily)
     light = (
         None if hours.outdoors is None else tuple(_minutes(calendar, day, hours.outdoors) for day in daily)
     )
-    wet = sorted((calendar.minute(one.at), calendar.minute(one.at) + 60) for one in forecast if one.rain)
+    wet = sorted((calendar.minute(air.at), calendar.minute(air.at) + 60) for air in forecast if air.rain)
     cold = sorted(
-        (calendar.minute(one.at), calendar.minute(one.at) + 60)
-        for one in forecast
-        if one.temperature < TOO_COLD
+        (calendar.minute(air.at), calendar.minute(air.at) + 60)
+        for air in forecast
+        if air.temperature < TOO_COLD
     )
     return Hours(
         sessions=tuple(sessions), noisy=quiet,
@@ -193,11 +195,12 @@ def with_time(hours: HoursIn, at: datetime, *, minutes: float) -> HoursIn:
     midnight = datetime.combine(start.date(), time(), zone) + timedelta(days=1)
     end = min(start + timedelta(minutes=ceil(minutes) + _SHORTEST), midnight)
     first, last = f"{start:%H:%M}", "24:00" if end == midnight else f"{end:%H:%M}"
-    there = hours.days.get(start.date(), hours.week.get(_DAYS[start.weekday()], []))
-    apart = [one for one in there if one.end < first or one.start > last]
-    touching = [one for one in there if one not in apart]
+    spans = hours.days.get(start.date(), hours.week.get(_DAYS[start.weekday()], []))
+    apart = [span for span in spans if span.end < first or span.start > last]
+    touching = [span for span in spans if span not in apart]
     whole = SpanIn(
-        start=min([first, *(one.start for one in touching)]), end=max([last, *(one.end for one in touching)])
+        start=min([first, *(span.start for span in touching)]),
+        end=max([last, *(span.end for span in touching)]),
     )
     return hours.model_copy(
         update={"days": {**hours.days, start.date(): sorted([*apart, whole], key=lambda one: one.start)}}
@@ -236,7 +239,7 @@ def busy_by_calendar(session: Reading, data: bytes) -> list[Busy]:
 
     start = now() - timedelta(days=1)
     try:
-        found = read_busy(
+        all_taken = read_busy(
             data,
             start=start,
             end=start + timedelta(days=AHEAD + 1),
@@ -244,4 +247,4 @@ def busy_by_calendar(session: Reading, data: bytes) -> list[Busy]:
         )
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    return [Busy(start=one.start, end=one.end, words=one.words) for one in found]
+    return [Busy(start=taken.start, end=taken.end, words=taken.words) for taken in all_taken]

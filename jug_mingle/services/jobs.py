@@ -130,7 +130,7 @@ def job_lines(session: Session) -> list[JobLine]:
             counts={name: found[row.id][0] if row.id in found else 0 for name, found in counts.items()},
             photo=photos.get(row.id),
             piece=pieces.get(row.id),
-            touched=max([row.created, *(found[row.id][1] for found in counts.values() if row.id in found)]),
+            touched=max([row.created, *(value[row.id][1] for value in counts.values() if row.id in value)]),
         )
         for row in reversed(job_rows(session))
     ]

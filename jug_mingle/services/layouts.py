@@ -68,9 +68,9 @@ def laid(
     if not 0 <= number < len(layers):
         raise UnfitError(f"there is no layer {number + 1} among {len(layers)}")
     row, finish = dressed(session, piece_id, layers)
-    said = layers[number].layout or USUAL.get(layers[number].kind)
+    layout_in = layers[number].layout or USUAL.get(layers[number].kind)
     made = prepared(session, row.job_id, layers[number])
-    if made is None or said is None:
+    if made is None or layout_in is None:
         raise UnfitError(f"a layer of {finish.layers[number].of.title.lower()} is not laid out")
     every = surfaces_of(piece_of(row))
     bare = finish.layers[number]
@@ -79,16 +79,16 @@ def laid(
         pattern = made.lay(reached)
     except ValueError as error:
         raise UnfitError(str(error)) from error
-    if pattern.layout.width != said.width:  # made to fit
-        said = said.model_copy(update={"width": pattern.layout.width})
+    if pattern.layout.width != layout_in.width:  # made to fit
+        layout_in = layout_in.model_copy(update={"width": pattern.layout.width})
     kind = layers[number].kind
     positions, count, supply, fewer = positions_to_lay(pattern, kind), _NOTHING, None, ""
     if counting:
-        supply, fewer = _supply(kind, said, pattern, row.count)
-        count = counted(pattern, positions, pieces=row.count, wait=wait_of(kind, _edge(session, said)))
+        supply, fewer = _supply(kind, layout_in, pattern, row.count)
+        count = counted(pattern, positions, pieces=row.count, wait=wait_of(kind, _edge(session, layout_in)))
     return Laid(
-        row=row, finish=finish, layer=bare, said=said, pattern=pattern,
-        net=net_of(pattern.spaces, _behind(every), wrapped=said.span == "wrapped"), positions=positions,
+        row=row, finish=finish, layer=bare, said=layout_in, pattern=pattern,
+        net=net_of(pattern.spaces, _behind(every), wrapped=layout_in.span == "wrapped"), positions=positions,
         count=count, supply=supply, fewer=fewer,
     )  # fmt: skip
 
@@ -98,22 +98,22 @@ def _unlaid(layer: Layer) -> Layer:
 
 
 def _behind(every: Sequence[Surface]) -> list[Surface]:
-    return [one for one in every if one.plane == "front"]
+    return [surface for surface in every if surface.plane == "front"]
 
 
-def _edge(session: Session, said: LayoutIn) -> Edge:
-    return edge_by(said.edge, settings_of(session).schools)
+def _edge(session: Session, layout_in: LayoutIn) -> Edge:
+    return edge_by(layout_in.edge, settings_of(session).schools)
 
 
-def _supply(kind: str, said: LayoutIn, pattern: Pattern, pieces: int) -> tuple[Supply | None, str]:
+def _supply(kind: str, layout_in: LayoutIn, pattern: Pattern, pieces: int) -> tuple[Supply | None, str]:
     if kind not in CUT_FROM_SHEETS:
         return None, ""
     try:
         own, sheet = cut_for(pattern, kind)
         cut = own * pieces
-        found = supplied(cut, sheet, at_hand=said.sheets)
+        found = supplied(cut, sheet, at_hand=layout_in.sheets)
         if not found.metres and found.sheets > 1:
-            turned = supplied(cut, sheet, at_hand=said.sheets, turning=True)
+            turned = supplied(cut, sheet, at_hand=layout_in.sheets, turning=True)
             if turned.sheets < found.sheets:
                 lacks = f"{found.lacking} more, or " if found.lacking else ""
                 return found, f"{lacks}with some turned by a quarter {turned.sheets} are enough"
@@ -145,45 +145,48 @@ def length(metres: float, saying: Saying) -> str:
     return f"{saying.number(100.0 * metres, '.1f')} cm"
 
 
-def numbers_of(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]:
+def numbers_of(session: Session, laid_out: Laid, saying: Saying) -> list[tuple[str, str]]:
     """Return what a layout takes, as it is said: each with what it is."""
-    count, kind = one.count, one.layer.kind
+    count, kind = laid_out.count, laid_out.layer.kind
     found = []
     if kind != "lined":
         cut = f", {count.cut} of them cut by an edge" if count.cut else ""
         found.append(("repeats", f"{count.motifs}{cut}"))
-    if one.supply is None:
+    if laid_out.supply is None:
         found.append(("positions", str(count.positions)))
     if count.minutes:
         found.append(("waits between them", _time(count.minutes)))
-    if one.said.mesh:
+    if laid_out.said.mesh:
         screens = f"{count.screens} screens" if count.screens > 1 else "one screen"
         found.append(("washes", f"{screens}, {count.washes} of {SCREEN_USES} used at the end"))
     found.append(("covered", saying.area(count.area)))
-    found += _takes(session, one, saying)
-    if one.supply is not None:
-        found += _sheets(one.supply, one.fewer, saying)
-    rough = _rough(one, saying)
+    found += _takes(session, laid_out, saying)
+    if laid_out.supply is not None:
+        found += _sheets(laid_out.supply, laid_out.fewer, saying)
+    rough = _rough(laid_out, saying)
     if rough:
         found.append(("how rough", rough))
     return [(title, words) for title, words in found if words and kind]
 
 
-def _takes(session: Session, one: Laid, saying: Saying) -> list[tuple[str, str]]:
+def _takes(session: Session, laid_out: Laid, saying: Saying) -> list[tuple[str, str]]:
     margin = settings_of(session).margin
-    samples = drawn(one.row, *_JUDGED_AT)
+    samples = drawn(laid_out.row, *_JUDGED_AT)
     found = []
-    names = [film.name for film in one.layer.films] or (
-        [kind_of(one.layer.of.usual_material).title] if one.layer.of.usual_material else []
+    names = [film.name for film in laid_out.layer.films] or (
+        [kind_of(laid_out.layer.of.usual_material).title] if laid_out.layer.of.usual_material else []
     )
-    densities: list[float | None] = [film.density for film in one.layer.films] or [None]
+    densities: list[float | None] = [film.density for film in laid_out.layer.films] or [None]
     for name, density, taken in zip(
-        names, densities, taken_by(one.layer, samples, piece_of(one.row).faces, margin=margin), strict=False
+        names,
+        densities,
+        taken_by(laid_out.layer, samples, piece_of(laid_out.row).faces, margin=margin),
+        strict=False,
     ):
-        found.append((name, saying.amount(one.row.count * taken.ml, density=density)))
-    if one.layer.kind == "stencil" and _edge(session, one.said) == "barrier":
+        found.append((name, saying.amount(laid_out.row.count * taken.ml, density=density)))
+    if laid_out.layer.kind == "stencil" and _edge(session, laid_out.said) == "barrier":
         clear = paint_needed(
-            one.count.area, coats=1, spread_rate=kind_of("clear_coat").spread_rate, margin=margin
+            laid_out.count.area, coats=1, spread_rate=kind_of("clear_coat").spread_rate, margin=margin
         )
         found.append(("clear coat through the windows", saying.amount(clear)))
     return found
@@ -216,16 +219,16 @@ _SHOWS: Final = 0.002
 """What is missing at an edge by more than this is seen. [m]"""
 
 
-def says_of(one: Laid, saying: Saying) -> list[str]:
+def says_of(laid_out: Laid, saying: Saying) -> list[str]:
     """Return what has to be seen to: what falls short of an edge, what an edge cuts, what is masked, what
     lacks."""
     found = []
-    for space in one.pattern.spaces:
+    for space in laid_out.pattern.spaces:
         grid = space.grid
         if grid is None:
             continue
         short = max(grid.x, space.w - grid.x - grid.columns * grid.pitch_x)
-        if short > _SHOWS and one.said.reach >= 1.0:
+        if short > _SHOWS and laid_out.said.reach >= 1.0:
             found.append(
                 f"{length(short, saying)} stay plain at the side: lay the matching strip there, or start "
                 f"elsewhere."
@@ -234,26 +237,28 @@ def says_of(one: Laid, saying: Saying) -> list[str]:
             f"{strip.why} of the sheet are surplus there: mask {length(strip.w, saying)}."
             for strip in space.masked
         ]
-    if one.count.cut and one.layer.kind in ("stencil", "raised"):
+    if laid_out.count.cut and laid_out.layer.kind in ("stencil", "raised"):
         found.append(
-            f"{one.count.cut} of {counted_words(one.count.motifs, 'motif')} are cut by an edge: the sheet "
-            f"runs past it "
-            "there, press it over the edge."
+            f"{laid_out.count.cut} of {counted_words(laid_out.count.motifs, 'motif')} are cut by an edge: "
+            "the sheet runs past it there, press it over the edge."
         )
-    if one.said.mesh and one.count.screens > 1:
+    if laid_out.said.mesh and laid_out.count.screens > 1:
         found.append(
-            f"One screen does not last: {one.count.screens} are needed, or fewer positions with a larger one."
+            f"One screen does not last: {laid_out.count.screens} are needed, or fewer positions with a "
+            "larger one."
         )
-    if one.supply is not None and one.fewer:
-        found.append(f"Sheets: {one.fewer}.")
-    if one.layer.kind in ("paper", "collage", "transfer"):
+    if laid_out.supply is not None and laid_out.fewer:
+        found.append(f"Sheets: {laid_out.fewer}.")
+    if laid_out.layer.kind in ("paper", "collage", "transfer"):
         found.append("A picture belongs to who made it: print your own, or one that you may use so.")
     return list(dict.fromkeys(found))
 
 
-def _rough(one: Laid, saying: Saying) -> str:
-    samples = Finish(layers=(one.layer,), grounds=one.finish.grounds).tells_apart(drawn(one.row, *_JUDGED_AT))
-    return _rough_words(one.layer, samples, saying)
+def _rough(laid_out: Laid, saying: Saying) -> str:
+    samples = Finish(layers=(laid_out.layer,), grounds=laid_out.finish.grounds).tells_apart(
+        drawn(laid_out.row, *_JUDGED_AT)
+    )
+    return _rough_words(laid_out.layer, samples, saying)
 
 
 def _rough_words(layer: Layer, samples: Samples, saying: Saying) -> str:
@@ -284,11 +289,11 @@ def _time(minutes: int) -> str:
     return f"{hours} h {rest} min" if hours and rest else f"{hours} h" if hours else f"{rest} min"
 
 
-def steps_of(session: Session, one: Laid) -> list[str]:
+def steps_of(session: Session, laid_out: Laid) -> list[str]:
     """Return the order of work of a layout, by the schools that were chosen."""
     return order_of(
-        one.layer.kind,
-        edge=_edge(session, one.said),
-        mesh=one.said.mesh,
+        laid_out.layer.kind,
+        edge=_edge(session, laid_out.said),
+        mesh=laid_out.said.mesh,
         schools=settings_of(session).schools,
     )

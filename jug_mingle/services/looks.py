@@ -88,8 +88,8 @@ def copy_look(session: Session, look_id: int, job_id: int) -> LookRow:
     for colour in {
         colour for layer in layers_of(look) for colour in layer.colours if colour.startswith("mix:")
     }:
-        there = get_mix(session, int(colour.partition(":")[2]))
-        cast[colour] = f"mix:{copy_mix(session, there, job_id).id}"
+        mix = get_mix(session, int(colour.partition(":")[2]))
+        cast[colour] = f"mix:{copy_mix(session, mix, job_id).id}"
     layers = [
         layer.model_copy(
             update={"colours": [cast.get(colour, colour) for colour in layer.colours],

@@ -192,27 +192,27 @@ def stencil_of_pixels(pixels: Pixels, *, width: float, name: str, **how: Any) ->
 def stencil_of_svg(data: bytes, *, width: float | None, name: str, **how: Any) -> Cut:
     """Return the shapes of an SVG cut as a stencil, as wide as the file says where no width is given. [m]"""
     try:
-        found = read_svg(data)
-        wide = width or (found.mm or 100.0) / 1000.0
-        whole = _drawn(found)
+        shapes = read_svg(data)
+        wide = width or (shapes.mm or 100.0) / 1000.0
+        whole = _drawn(shapes)
         return cut(whole, width=wide, title=name, **{"threshold": 0.5, **how})
     except ValueError as error:
         raise UnfitError(str(error)) from error
 
 
-def _drawn(found: Shapes) -> FloatArray:
+def _drawn(shapes: Shapes) -> FloatArray:
     """Return how far each place of a drawing is covered (h, w): outlines that are filled all at once, those
     with holes one shape after the other. ValueError where these are more than anyone draws."""
     plain: list[FloatArray] = []
     holed: list[list[FloatArray]] = []
-    for shape in found.shapes:
-        rings = [ring - (found.x, found.y) for ring in shape.rings]
+    for shape in shapes.shapes:
+        rings = [ring - (shapes.x, shapes.y) for ring in shape.rings]
         if len(rings) > 1 and (shape.even_odd or _holes(rings)):
             holed.append(rings)
         else:
             plain += rings
-    whole = union(plain, found.width, found.height, longest=FINEST)
-    scale, boxes = FINEST / max(found.width, found.height), []
+    whole = union(plain, shapes.width, shapes.height, longest=FINEST)
+    scale, boxes = FINEST / max(shapes.width, shapes.height), []
     for rings in holed:
         every = np.concatenate(rings) * scale
         low = np.clip(np.floor(every.min(axis=0)), 0, whole.shape[::-1]).astype(int)

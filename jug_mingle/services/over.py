@@ -82,7 +82,7 @@ def try_way(
     shelf, ground = fitted_shelf(session), ground_over(session, job_id, over)
     target = _target_of(session, job_id, target_id, lights)
     with _refusals():
-        steps = [_step(session, shelf, one) for one in asked]
+        steps = [_step(session, shelf, step_asked) for step_asked in asked]
         way = assess_way(shelf, target, ground, steps, pour_error=tool(tool_key).error, lights=tuple(lights))
     return way, shelf, ground
 

@@ -75,7 +75,7 @@ class Doors:
 
     def devices(self) -> list[Paired]:
         """Return the devices that are let in, the one used last first."""
-        return sorted(self._known.values(), key=lambda one: one.last_used, reverse=True)
+        return sorted(self._known.values(), key=lambda paired: paired.last_used, reverse=True)
 
     def code(self) -> Code | None:
         """Return the code that lets a device in now, if there is one."""
@@ -153,7 +153,7 @@ class Doors:
     def send_away(self, number: int) -> None:
         """Let a device in no more, from now on; NotFoundError where there is none of this number."""
         with self._lock:
-            tokens = [token for token, one in self._known.items() if one.id == number]
+            tokens = [token for token, paired in self._known.items() if paired.id == number]
             if not tokens:
                 raise NotFoundError("this device is not let in any more")
             for token in tokens:

@@ -28,19 +28,20 @@ _MARK: Final = 0.005
 """Half the length of a register mark. [m]"""
 
 
-def layout_pdf(session: Session, one: Laid, *, title: str, paper: str, saying: Saying) -> bytes:
+def layout_pdf(session: Session, laid_out: Laid, *, title: str, paper: str, saying: Saying) -> bytes:
     """Return a layout as PDF; UnfitError when it would be too many pages."""
-    rings = _outlines(session, one)
+    rings = _outlines(session, laid_out)
     faces: dict[tuple[object, ...], list[TrueFace]] = {}
-    for space in one.pattern.spaces:
+    for space in laid_out.pattern.spaces:
         for spot in space.spots:
-            face = _face(one, space, spot, rings)
+            face = _face(laid_out, space, spot, rings)
             faces.setdefault(_alike(face), []).append(face)
     named = [_named(same) for same in faces.values()]
     try:
         return true_scale(
-            title, named, [_where(one, saying), *_cut(one, saying), _takes(session, one, saying)],
-            notes=steps_of(session, one), paper=paper,
+            title, named,
+            [_where(laid_out, saying), *_cut(laid_out, saying), _takes(session, laid_out, saying)],
+            notes=steps_of(session, laid_out), paper=paper,
         )  # fmt: skip
     except ValueError as error:
         raise UnfitError(str(error)) from error
@@ -63,35 +64,35 @@ def _named(same: list[TrueFace]) -> TrueFace:
     return same[0] if len(same) == 1 else replace(same[0], title=", ".join(face.title for face in same))
 
 
-def _outlines(session: Session, one: Laid) -> list[Motif] | None:
+def _outlines(session: Session, laid_out: Laid) -> list[Motif] | None:
     """Return the outlines of a layout's pictures; None of what is printed in colours."""
-    if one.layer.of.palette is not None:
+    if laid_out.layer.of.palette is not None:
         return None
-    layout = one.pattern.layout
-    job = one.row.job_id
-    if one.said.motif == "text" or one.said.texts:
-        height = one.said.height or one.said.width
-        bridged = one.layer.kind != "lettering"
+    layout = laid_out.pattern.layout
+    job = laid_out.row.job_id
+    if laid_out.said.motif == "text" or laid_out.said.texts:
+        height = laid_out.said.height or laid_out.said.width
+        bridged = laid_out.layer.kind != "lettering"
         return [
-            letters(words or "·", font=one.said.font, height=height, bridged=bridged)
+            letters(words or "·", font=laid_out.said.font, height=height, bridged=bridged)
             for words in texts_of(layout) or ["1"]
         ]
-    found = [motif_of(session, job, one.said.motif, layout.width)]
+    found = [motif_of(session, job, laid_out.said.motif, layout.width)]
     if layout.arrange == "corners" and layout.wedges:
         found.append(motif_of(session, job, "wedge", layout.width))
     return found
 
 
-def _face(one: Laid, space: Space, spot: Spot, outlines: list[Motif] | None) -> TrueFace:
+def _face(laid_out: Laid, space: Space, spot: Spot, outlines: list[Motif] | None) -> TrueFace:
     surface = spot.surface
     aside, down = space.offsets.get(surface.part, (0.0, 0.0))
     origin = (spot.x - aside, spot.y - down)
-    near = [p for p in placed_on(space, one.pattern.layout) if _meets(p, spot, origin)]
+    near = [p for p in placed_on(space, laid_out.pattern.layout) if _meets(p, spot, origin)]
     rings: list[Ring] = []
     pictures: list[Printed] = []
     for p in near:
         if outlines is None:
-            art = one.pattern.arts[min(p.art, len(one.pattern.arts) - 1)]
+            art = laid_out.pattern.arts[min(p.art, len(laid_out.pattern.arts) - 1)]
             pictures.append(
                 Printed(pixels=pixels_of_art(art), x=p.x - origin[0], y=p.y - origin[1], w=p.w, h=p.h,
                     turn=p.turn,
@@ -99,7 +100,11 @@ def _face(one: Laid, space: Space, spot: Spot, outlines: list[Motif] | None) -> 
             )  # fmt: skip
         else:
             rings += [ring - np.array(origin) for ring in put(outlines[min(p.art, len(outlines) - 1)], p)]
-    here = [at for at in one.positions if one.pattern.spaces[at.space] is space and surface.part in at.parts]
+    here = [
+        at
+        for at in laid_out.positions
+        if laid_out.pattern.spaces[at.space] is space and surface.part in at.parts
+    ]
     return TrueFace(
         title=said_of(surface.name), width=surface.w, height=surface.h, rings=rings, pictures=pictures,
         sheets=[(at.x - origin[0], at.y - origin[1], at.w, at.h) for at in here] if space.grid else (),
@@ -158,13 +163,13 @@ def pixels_of_art(art: Art) -> Pixels:
     return np.asarray(np.rint(255.0 * np.clip(whole, 0.0, 1.0)), dtype=np.uint8)
 
 
-def _where(one: Laid, saying: Saying) -> Table:
+def _where(laid_out: Laid, saying: Saying) -> Table:
     rows = [
         (
             f"{at.number}. {', '.join(at.parts[:3])}{' …' if len(at.parts) > 3 else ''}",
             both(at.left, saying), both(at.top, saying), way_up(at.turn, mirrored=at.mirrored),
         )
-        for at in one.positions
+        for at in laid_out.positions
     ]  # fmt: skip
     return Table(
         title="Positions, in their order",
@@ -172,12 +177,12 @@ def _where(one: Laid, saying: Saying) -> Table:
     )  # fmt: skip
 
 
-def _cut(one: Laid, saying: Saying) -> Iterator[Table]:
-    if one.supply is None:
+def _cut(laid_out: Laid, saying: Saying) -> Iterator[Table]:
+    if laid_out.supply is None:
         return
     rows = []
-    for number, at in enumerate(one.supply.puts, start=1):
-        piece = one.supply.pieces[at.piece]
+    for number, at in enumerate(laid_out.supply.puts, start=1):
+        piece = laid_out.supply.pieces[at.piece]
         size = f"{length(piece.w, saying)} × {length(piece.h, saying)}"
         turned = ", turned" if at.turned else ""
         where = f"sheet {at.bin + 1}: {length(at.x, saying)}, {length(at.y, saying)}{turned}"
@@ -187,23 +192,23 @@ def _cut(one: Laid, saying: Saying) -> Iterator[Table]:
     yield Table(title="Cutting list", heads=("for", "size", "out of, from its upper left corner"), rows=rows)
 
 
-def _takes(session: Session, one: Laid, saying: Saying) -> Table:
-    return Table(title="What it takes", heads=("of", "how much"), rows=numbers_of(session, one, saying))
+def _takes(session: Session, laid_out: Laid, saying: Saying) -> Table:
+    return Table(title="What it takes", heads=("of", "how much"), rows=numbers_of(session, laid_out, saying))
 
 
-def sheet_svg(session: Session, one: Laid, *, title: str) -> bytes:
+def sheet_svg(session: Session, laid_out: Laid, *, title: str) -> bytes:
     """Return one sheet of a stencil as SVG for a cutter, its repeats with register marks at its edges.
 
     UnfitError where the layer is printed and not cut.
     """
-    outlines = _outlines(session, one)
+    outlines = _outlines(session, laid_out)
     if outlines is None:
         raise UnfitError("this layer is printed and pasted: there is nothing to cut a stencil of")
-    layout, motif = one.pattern.layout, outlines[0]
+    layout, motif = laid_out.pattern.layout, outlines[0]
     px, py = layout.pitch
-    alone = one.pattern.spaces[0].grid is None if one.pattern.spaces else True
+    alone = laid_out.pattern.spaces[0].grid is None if laid_out.pattern.spaces else True
     columns, rows = (1, 1) if alone else (layout.columns, layout.rows)
-    edge = max(0.02, one.said.border)
+    edge = max(0.02, laid_out.said.border)
     w, h = (motif.width, motif.height) if alone else (columns * px, rows * py)
     rings = []
     for column in range(columns):

@@ -102,27 +102,29 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
         if layer.layout is not None:
             raise UnfitError(f"{layer.kind.replace('_', ' ')} is not laid out: leave its layout away")
         return None
-    said = layer.layout or usual
+    layout_in = layer.layout or usual
 
     def sized(share: float) -> Prepared:
-        own = {name: getattr(said, name) for name in ("height", "repeat_x", "repeat_y")}
+        own = {name: getattr(layout_in, name) for name in ("height", "repeat_x", "repeat_y")}
         scaled = {name: max(SMALLEST, share * value) if value else value for name, value in own.items()}
-        other = said.model_copy(update={"width": max(_SMALLEST, share * said.width), **scaled})
+        other = layout_in.model_copy(update={"width": max(_SMALLEST, share * layout_in.width), **scaled})
         again = prepared(session, job_id, layer.model_copy(update={"layout": other}))
         if again is None:
             raise UnfitError(f"{layer.kind.replace('_', ' ')} is not laid out")
         return again
 
-    if said.motif == "text" or said.texts:
-        return _lettering(said, sized, bridged=layer.kind != "lettering", usual=layer.layout is None)
-    art, key = art_of(session, job_id, said.motif, said.width)
-    if not said.height and art.height > LARGEST:
+    if layout_in.motif == "text" or layout_in.texts:
+        return _lettering(layout_in, sized, bridged=layer.kind != "lettering", usual=layer.layout is None)
+    art, key = art_of(session, job_id, layout_in.motif, layout_in.width)
+    if not layout_in.height and art.height > LARGEST:
         return sized(_ROOM * LARGEST / art.height)
-    arts = [_printed(layer.kind, art, said.tone)]
-    if said.arrange == "corners" and said.wedges:
-        arts.append(_printed(layer.kind, art_of(session, job_id, "wedge", said.width)[0], said.tone))
+    arts = [_printed(layer.kind, art, layout_in.tone)]
+    if layout_in.arrange == "corners" and layout_in.wedges:
+        arts.append(
+            _printed(layer.kind, art_of(session, job_id, "wedge", layout_in.width)[0], layout_in.tone)
+        )
     return Prepared(
-        said=said,
+        said=layout_in,
         arts=tuple(arts),
         key=(*key, layer.kind),
         each=False,
@@ -131,17 +133,19 @@ def prepared(session: Session | None, job_id: int, layer: LayerIn) -> Prepared |
     )
 
 
-def _lettering(said: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool) -> Prepared:
-    texts = texts_of(said.layout(said.width)) or ["1"]
+def _lettering(
+    layout_in: LayoutIn, sized: Callable[[float], Prepared], *, bridged: bool, usual: bool
+) -> Prepared:
+    texts = texts_of(layout_in.layout(layout_in.width)) or ["1"]
     motifs = [
-        letters(text or "·", font=said.font, height=said.height or said.width, bridged=bridged)
+        letters(text or "·", font=layout_in.font, height=layout_in.height or layout_in.width, bridged=bridged)
         for text in texts
     ]
     arts = tuple(one.art() for one in motifs)
     return Prepared(
-        said=said,
+        said=layout_in,
         arts=arts,
-        key=(*texts, said.font, said.height, bridged),
+        key=(*texts, layout_in.font, layout_in.height, bridged),
         each=True,
         sized=sized,
         usual=usual,
@@ -163,21 +167,23 @@ def on_surfaces(
 ) -> tuple[Layer, ...]:
     """Return layers with their patterns laid on the surfaces that each reaches."""
     return tuple(
-        layer if one is None else replace(layer, laid_out=one.lay_if_it_fits(reached_by(layer, surfaces)))
-        for layer, one in zip(layers, made, strict=True)
+        layer
+        if prepared is None
+        else replace(layer, laid_out=prepared.lay_if_it_fits(reached_by(layer, surfaces)))
+        for layer, prepared in zip(layers, made, strict=True)
     )
 
 
 def reached_by(layer: Layer, surfaces: Iterable[Surface]) -> list[Surface]:
     """Return the surfaces that a layer is for, by the names of its faces; where it is for everything the
     fronts, or what there is most of: the top of a table, not its edges."""
-    every = [one for one in surfaces if not one.frame]
-    names = {address for one in every for address in one.addresses}
+    every = [surface for surface in surfaces if not surface.frame]
+    names = {address for surface in every for address in surface.addresses}
     found = reached_surfaces(every, {name for name in names if replace(layer, on=True).reaches(name)})
     if layer.zones:
         return found
-    fronts = [one for one in found if one.addresses[0].startswith("front/")]
+    fronts = [surface for surface in found if surface.addresses[0].startswith("front/")]
     areas: dict[str, float] = {}
     for one in found:
         areas[one.plane] = areas.get(one.plane, 0.0) + one.w * one.h
-    return fronts or [one for one in found if areas[one.plane] == max(areas.values())]
+    return fronts or [surface for surface in found if areas[surface.plane] == max(areas.values())]

@@ -178,10 +178,10 @@ def add_photo(
     """Keep a photo whose files are kept; one that the job has already is returned as it is, out of the bin if
     it lay there. `size` is (width, height) of the working copy, `taken` when the camera says that it was."""
     get_job(session, job_id)
-    there = session.scalar(select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.sha256 == sha256))
-    if there is not None:
-        there.removed = None
-        return there
+    photo = session.scalar(select(PhotoRow).where(PhotoRow.job_id == job_id, PhotoRow.sha256 == sha256))
+    if photo is not None:
+        photo.removed = None
+        return photo
     width, height = size
     row = PhotoRow(
         job_id=job_id,

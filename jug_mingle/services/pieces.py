@@ -45,8 +45,10 @@ def get_piece(session: Session, piece_id: int) -> PieceRow:
 def set_of(session: Session, row: PieceRow) -> Sequence[PieceRow]:
     """Return the pieces of the set that a piece belongs to, itself first; itself alone where it belongs to
     none."""
-    others = [one for one in piece_rows(session, row.job_id) if row.belongs and one.belongs == row.belongs]
-    return [row, *(one for one in others if one.id != row.id)]
+    others = [
+        piece for piece in piece_rows(session, row.job_id) if row.belongs and piece.belongs == row.belongs
+    ]
+    return [row, *(piece for piece in others if piece.id != row.id)]
 
 
 def add_piece(

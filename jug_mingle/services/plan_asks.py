@@ -31,9 +31,9 @@ def ask(session: Session, job_id: int, **asked: Any) -> PlanRow:
     return row
 
 
-def step_in(one: PlanNow, key: str) -> Step:
+def step_in(current: PlanNow, key: str) -> Step:
     """Return a step of a plan; UnfitError where it has none of that key (any more)."""
-    found = next((step for step in one.steps.steps if step.key == key), None)
+    found = next((step for step in current.steps.steps if step.key == key), None)
     if found is None:
         raise UnfitError("the plan has no such step any more: look again at what stands there")
     return found
@@ -41,10 +41,10 @@ def step_in(one: PlanNow, key: str) -> Step:
 
 def drop(session: Session, job_id: int, key: str) -> None:
     """Leave a step out; UnfitError says which rule forbids it."""
-    one = plan_now(session, job_id)
-    step_in(one, key)
+    current = plan_now(session, job_id)
+    step_in(current, key)
     try:
-        dropped(one.steps, key)
+        dropped(current.steps, key)
     except ValueError as error:
         raise UnfitError(str(error)) from error
     asks = begun_plan(session, job_id).asks
@@ -64,11 +64,11 @@ def bring_back(session: Session, job_id: int, key: str) -> None:
 
 def put_before(session: Session, job_id: int, first: str, then: str) -> None:
     """Let a step come before another; UnfitError says why it cannot."""
-    one = plan_now(session, job_id)
-    step_in(one, first)
-    step_in(one, then)
+    current = plan_now(session, job_id)
+    step_in(current, first)
+    step_in(current, then)
     try:
-        ordered(one.steps, first, then)
+        ordered(current.steps, first, then)
     except ValueError as error:
         raise UnfitError(str(error)) from error
     asks = begun_plan(session, job_id).asks
@@ -83,25 +83,26 @@ def set_due(session: Session, job_id: int, due: datetime | None) -> None:
     session.flush()
 
 
-def add(session: Session, job_id: int, said: AddedStepIn) -> str:
+def add(session: Session, job_id: int, added_step: AddedStepIn) -> str:
     """Add a step of somebody's own, and return its key; UnfitError where it is for a piece that the job has
     not."""
-    one = plan_now(session, job_id)
-    pieces = [work.number for work in one.works]
+    current = plan_now(session, job_id)
+    pieces = [work.number for work in current.works]
     if not pieces:
         raise UnfitError("the job has no piece yet that a step could be for: add one in Piece")
     piece = (
-        one.steps.of(said.after).piece
-        if said.after and any(s.key == said.after for s in one.steps.steps)
-        else said.piece
+        current.steps.of(added_step.after).piece
+        if added_step.after and any(s.key == added_step.after for s in current.steps.steps)
+        else added_step.piece
     )
     piece = piece or pieces[0]
     if piece not in pieces:
         raise UnfitError(f"the job has no piece {piece}")
     asks = begun_plan(session, job_id).asks
     key = f"own.{len(asks.get('added', [])) + 1}.{now():%Y%m%d%H%M%S}"
-    made = {"key": key, "piece": piece, "title": said.title, "minutes": said.minutes, "after": said.after,
-            "wait": said.wait, "words": said.words}  # fmt: skip
+    made = {"key": key, "piece": piece, "title": added_step.title, "minutes": added_step.minutes,
+        "after": added_step.after,
+            "wait": added_step.wait, "words": added_step.words}  # fmt: skip
     ask(session, job_id, added=[*asks.get("added", []), made])
     return key
 
@@ -111,12 +112,12 @@ def pin(session: Session, job_id: int, key: str, at: datetime | None) -> None:
 
     When somebody else is there to help, there are hours.
     """
-    one = plan_now(session, job_id)
-    step = step_in(one, key)
+    current = plan_now(session, job_id)
+    step = step_in(current, key)
     if at is not None and at < now():
         raise UnfitError("that time is gone: name one to come")
-    if at is not None and step.hands > 1 and one.hours is not None:
-        keep_hours(session, with_time(one.hours, at, minutes=step.minutes))
+    if at is not None and step.hands > 1 and current.hours is not None:
+        keep_hours(session, with_time(current.hours, at, minutes=step.minutes))
     pinned = {k: v for k, v in (begun_plan(session, job_id).asks.get("pinned") or {}).items() if k != key}
     ask(session, job_id, pinned={**pinned, key: at.isoformat()} if at is not None else pinned)
 

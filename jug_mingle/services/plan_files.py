@@ -32,12 +32,12 @@ _WARNED: Final = 10
 def calendar_of(name: str, view: View) -> bytes:
     """Return a plan as an iCalendar file: an entry for each session with an alarm before it, one for each
     step, and the windows that close, with an alarm when half of them is gone."""
-    one = view.plan
+    current = view.plan
     entries = []
     for day in view.days:
         if not day.slots:
             continue
-        what = ", ".join(dict.fromkeys(_titled(one, slot) for slot in day.slots))
+        what = ", ".join(dict.fromkeys(_titled(current, slot) for slot in day.slots))
         entries.append(
             Entry(
                 uid=f"session-{day.start:%Y%m%dT%H%M}", title=f"{name}: {time_words(day.minutes)} of work",
@@ -46,73 +46,75 @@ def calendar_of(name: str, view: View) -> bytes:
         )  # fmt: skip
         entries += [
             Entry(
-                uid=f"step-{slot.key}", title=_titled(one, slot), words=_words(one, slot), busy=False,
-                start=one.calendar.at(slot.start), end=one.calendar.at(slot.end), before=0,
+                uid=f"step-{slot.key}", title=_titled(current, slot), words=_words(current, slot), busy=False,
+                start=current.calendar.at(slot.start), end=current.calendar.at(slot.end), before=0,
             )
             for slot in day.slots
         ]  # fmt: skip
-    entries += _windows(one)
+    entries += _windows(current)
     for allowed in view.allowed:
         entries.append(
             Entry(
                 uid=f"allowed-{allowed.piece}-{allowed.words.replace(' ', '-')}",
-                title=f"{titles(one).get(allowed.piece, '')}: {allowed.words}", words=allowed.why,
+                title=f"{titles(current).get(allowed.piece, '')}: {allowed.words}", words=allowed.why,
                 start=allowed.at, end=allowed.at + timedelta(minutes=15), busy=False,
             )
         )  # fmt: skip
     return write_calendar(name, entries, stamped=now())
 
 
-def _windows(one: PlanNow) -> list[Entry]:
-    ends = {slot.step: one.calendar.at(slot.end) for slot in one.slots if slot.part == slot.of}
-    ends |= {key: row.ended for key, row in one.done.items()}
-    found = []
-    for wait in one.steps.waits:
-        if wait.most is None or wait.after in one.done or wait.before not in ends:
+def _windows(current: PlanNow) -> list[Entry]:
+    ends = {slot.step: current.calendar.at(slot.end) for slot in current.slots if slot.part == slot.of}
+    ends |= {key: row.ended for key, row in current.done.items()}
+    entries = []
+    for wait in current.steps.waits:
+        if wait.most is None or wait.after in current.done or wait.before not in ends:
             continue
         closes = ends[wait.before] + timedelta(minutes=wait.most)
-        found.append(
+        entries.append(
             Entry(
-                uid=f"window-{wait.after}", title=f"At the latest: {one.steps.of(wait.after).title}",
+                uid=f"window-{wait.after}", title=f"At the latest: {current.steps.of(wait.after).title}",
                 words=wait.closes,
                 start=closes - timedelta(minutes=5), end=closes, before=max(1, (wait.most - wait.least) // 2),
                 busy=False,
             )
         )  # fmt: skip
-    return found
+    return entries
 
 
-def _titled(one: PlanNow, slot: Slot) -> str:
+def _titled(current: PlanNow, slot: Slot) -> str:
     if not slot.step:
         return f"Clean the {'gun' if slot.kit.endswith('.spray') else 'brush'}"
-    step = one.steps.of(slot.step)
+    step = current.steps.of(slot.step)
     return step.title if slot.of == 1 else f"{step.title}, part {slot.part} of {slot.of}"
 
 
-def _words(one: PlanNow, slot: Slot) -> str:
+def _words(current: PlanNow, slot: Slot) -> str:
     if not slot.step:
         return ""
-    step = one.steps.of(slot.step)
+    step = current.steps.of(slot.step)
     cautions = [CAUTIONS[key] for key in step.cautions]
     return " ".join(filter(None, [step.words, step.why, *cautions, DEFERS if cautions else ""]))
 
 
-def _looks(one: PlanNow) -> dict[str, RGB]:
+def _looks(current: PlanNow) -> dict[str, RGB]:
     """Return how what each step lays looks by the window, by the step's key."""
-    return {key: screen_RGB(R) for key, R in laid_R(one).items()}
+    return {key: screen_RGB(R) for key, R in laid_R(current).items()}
 
 
 def sheet_of(name: str, view: View, money: Money, settings: Settings = _USUAL) -> bytes:
     """Return a plan as a sheet to tick off, with what has to be bought at its end."""
-    one = view.plan
-    looks, saying = _looks(one), settings.saying()
-    zone = one.calendar.zone
+    current = view.plan
+    looks, saying = _looks(current), settings.saying()
+    zone = current.calendar.zone
     said = [f"{time_words(view.hands_left)} of work in {sum(bool(day.slots) for day in view.days)} sessions."]
     if view.usable:
         said.append(f"Light use from {view.usable.astimezone(zone):%A %d %B, %H:%M}.")
     said += [saying.told(f"{clash.words} {clash.helps}") for clash in view.clashes]
     days = [
-        PlanDay(title=_day_title(one, day), lines=[_line(one, slot, looks, saying) for slot in day.slots])
+        PlanDay(
+            title=_day_title(current, day), lines=[_line(current, slot, looks, saying) for slot in day.slots]
+        )
         for day in view.days
         if day.slots
     ]
@@ -132,16 +134,17 @@ def _to_buy(money: Money, saying: Saying) -> list[PlanLine]:
     ]  # fmt: skip
 
 
-def _day_title(one: PlanNow, day: Day) -> str:
-    start, end = day.start.astimezone(one.calendar.zone), day.end.astimezone(one.calendar.zone)
+def _day_title(current: PlanNow, day: Day) -> str:
+    start, end = day.start.astimezone(current.calendar.zone), day.end.astimezone(current.calendar.zone)
     return f"{start:%A} {start.day} {start:%B}, {start:%H:%M}–{end:%H:%M}"
 
 
-def _line(one: PlanNow, slot: Slot, looks: Mapping[str, RGB], saying: Saying) -> PlanLine:
-    step = one.steps.of(slot.step) if slot.step else None
-    piece = titles(one).get(step.piece, "") if step else ""
+def _line(current: PlanNow, slot: Slot, looks: Mapping[str, RGB], saying: Saying) -> PlanLine:
+    step = current.steps.of(slot.step) if slot.step else None
+    piece = titles(current).get(step.piece, "") if step else ""
     return PlanLine(
-        when=f"{one.calendar.at(slot.start).astimezone(one.calendar.zone):%H:%M}", title=_titled(one, slot),
+        when=f"{current.calendar.at(slot.start).astimezone(current.calendar.zone):%H:%M}",
+        title=_titled(current, slot),
         piece=piece,
         long=time_words(slot.end - slot.start),
         amounts=_amounts(step, saying) if step and slot.part == 1 else "", sRGB=looks.get(slot.step),
@@ -150,14 +153,16 @@ def _line(one: PlanNow, slot: Slot, looks: Mapping[str, RGB], saying: Saying) ->
 
 def cards_of(name: str, view: View, settings: Settings = _USUAL) -> bytes:
     """Return the steps that are still to be done as cards."""
-    one = view.plan
-    slots = {slot.step: slot for slot in reversed(one.slots) if slot.step}
+    current = view.plan
+    slots = {slot.step: slot for slot in reversed(current.slots) if slot.step}
     todo = sorted(
-        (step for step in one.steps.steps if step.key not in one.done),
+        (step for step in current.steps.steps if step.key not in current.done),
         key=lambda step: slots[step.key].start if step.key in slots else 10**9,
     )
-    looks = _looks(one)
-    cards = [_card(one, step, slots.get(step.key), settings.saying(), looks.get(step.key)) for step in todo]
+    looks = _looks(current)
+    cards = [
+        _card(current, step, slots.get(step.key), settings.saying(), looks.get(step.key)) for step in todo
+    ]
     return step_cards(f"Step cards: {name}", cards, paper=settings.page)
 
 
@@ -166,13 +171,13 @@ def _amounts(step: Step, saying: Saying) -> str:
     return ", ".join(f"{saying.amount(take.ml)} {take.name}" for take in step.takes)
 
 
-def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB | None) -> StepCard:
-    when = one.calendar.said(slot.start) if slot else "no time yet"
-    waits = [wait for wait in one.steps.waits if wait.before == step.key and wait.least]
+def _card(current: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB | None) -> StepCard:
+    when = current.calendar.said(slot.start) if slot else "no time yet"
+    waits = [wait for wait in current.steps.waits if wait.before == step.key and wait.least]
     taken = {take.name for take in step.takes}
     longest = max(waits, key=lambda wait: wait.least, default=None)
     return StepCard(
-        title=step.title, piece=titles(one).get(step.piece, ""),
+        title=step.title, piece=titles(current).get(step.piece, ""),
         when=f"{when}, about {time_words(step.minutes)}",
         amounts=_amounts(step, saying), ready=", ".join(thing for thing in step.ready if thing not in taken),
         how=saying.told(step.words), why=saying.told(step.why),
@@ -183,13 +188,13 @@ def _card(one: PlanNow, step: Step, slot: Slot | None, saying: Saying, look: RGB
 
 def csv_of(view: View) -> bytes:
     """Return a plan as a table."""
-    one = view.plan
+    current = view.plan
     rows = [
         [doc.start.isoformat() if doc.start else "", doc.end.isoformat() if doc.end else "", doc.piece,
         doc.title,
          doc.minutes, doc.part, doc.parts, "yes" if doc.done else "", doc.words, doc.why,
          " ".join(doc.cautions)]
-        for doc in _docs(one)
+        for doc in _docs(current)
     ]  # fmt: skip
     return table(STEP_COLUMNS, rows)
 
@@ -211,35 +216,35 @@ def shopping_csv(money: Money, settings: Settings = _USUAL) -> bytes:
 
 def file_of(name: str, view: View) -> PlanFile:
     """Return a plan as a file."""
-    one, kept = view.plan, view.plan.kept
+    current, kept = view.plan, view.plan.kept
     return PlanFile(
         job=name, made=datetime.fromisoformat(kept["made"]) if kept.get("made") else now(),
         usable=view.usable,
-        proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(one),
+        proven=bool(kept.get("proven")), sessions=int(kept.get("sessions", 0)), steps=_docs(current),
         waits=[
             PlanWaitDoc(before=w.before, after=w.after, least=w.least, most=w.most, words=plain(w.words),
                         why=plain(w.why))
-            for w in one.steps.waits
+            for w in current.steps.waits
         ],
     )  # fmt: skip
 
 
-def _docs(one: PlanNow) -> list[PlanStepDoc]:
-    names, slots = titles(one), [slot for slot in one.slots if slot.step]
-    found = []
-    for step in one.steps.steps:
+def _docs(current: PlanNow) -> list[PlanStepDoc]:
+    names, slots = titles(current), [slot for slot in current.slots if slot.step]
+    docs = []
+    for step in current.steps.steps:
         own: Sequence[Slot | None] = [slot for slot in slots if slot.step == step.key] or [None]
-        row = one.done.get(step.key)
+        row = current.done.get(step.key)
         for slot in own if row is None else [None]:
             start = (
-                one.calendar.at(slot.start)
+                current.calendar.at(slot.start)
                 if slot
                 else row.ended - timedelta(minutes=row.minutes)
                 if row
                 else None
             )
-            end = one.calendar.at(slot.end) if slot else row.ended if row else None
-            found.append(
+            end = current.calendar.at(slot.end) if slot else row.ended if row else None
+            docs.append(
                 PlanStepDoc(
                     key=step.key, piece=names.get(step.piece, ""), title=step.title, act=step.act,
                     minutes=round(row.minutes if row else step.minutes, 1), words=plain(step.words),
@@ -250,5 +255,5 @@ def _docs(one: PlanNow) -> list[PlanStepDoc]:
                 )
             )  # fmt: skip
     return sorted(
-        found, key=lambda doc: (doc.start is None, doc.start.isoformat() if doc.start else "", doc.key)
+        docs, key=lambda doc: (doc.start is None, doc.start.isoformat() if doc.start else "", doc.key)
     )

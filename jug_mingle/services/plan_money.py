@@ -54,31 +54,33 @@ class Money:
     per_hour: float | None
 
 
-def money_of(session: Session, job_id: int, one: PlanNow) -> Money:
+def money_of(session: Session, job_id: int, current: PlanNow) -> Money:
     """Return what a job's plan takes and costs; of what is done already, too."""
-    tins = [_tin_line(session, key, title, ml) for (key, title), ml in sorted(_taken(session, one).items())]
-    goods = consumables(one.steps.steps)
+    tins = [
+        _tin_line(session, key, title, ml) for (key, title), ml in sorted(_taken(session, current).items())
+    ]
+    goods = consumables(current.steps.steps)
     hardware = sum(fitted_on(row).cost for row in piece_rows(session, job_id) if row.hardware)
     lines = [*tins, *goods]
     cash = hardware + sum(line.cash or 0.0 for line in lines)
     share = hardware + sum(line.share or 0.0 for line in lines)
-    hours = sum(step.minutes for step in one.steps.steps) / 60.0
-    asked = one.row.asked if one.row is not None else None
+    hours = sum(step.minutes for step in current.steps.steps) / 60.0
+    asked = current.row.asked if current.row is not None else None
     left, per_hour = left_of_price(asked, share=share, hours=hours) if asked is not None else (None, None)
     return Money(
         tins=tins, goods=goods, hardware=hardware, cash=cash, share=share, hours=hours,
         unpriced=[line.title for line in tins if line.share is None],
         instead={line.key: _instead(session, line.key) for line in tins},
-        swapped=list(((one.row.asks.get("swaps") or {}) if one.row else {}).items()),
-        pieces=_pieces(session, one), asked=asked,
+        swapped=list(((current.row.asks.get("swaps") or {}) if current.row else {}).items()),
+        pieces=_pieces(session, current), asked=asked,
         left=left, per_hour=per_hour,
     )  # fmt: skip
 
 
-def _taken(session: Session, one: PlanNow) -> dict[tuple[str, str], float]:
+def _taken(session: Session, current: PlanNow) -> dict[tuple[str, str], float]:
     """Return what all steps take of each tin; a jug as what is in it. [ml]"""
     found: dict[tuple[str, str], float] = {}
-    for step in one.steps.steps:
+    for step in current.steps.steps:
         for key, title, ml in _tins(session, step):
             found[key, title] = found.get((key, title), 0.0) + ml
     return found
@@ -126,21 +128,21 @@ def _sizes(kind: str) -> tuple[float, ...]:
     return SIZES["stain"] if kind_of(kind).optical == "transparent" else SIZES["paint"]
 
 
-def _pieces(session: Session, one: PlanNow) -> list[PieceCost]:
-    found = []
-    for work in one.works:
-        own = [step for step in one.steps.steps if step.piece == work.number]
+def _pieces(session: Session, current: PlanNow) -> list[PieceCost]:
+    piece_costs = []
+    for work in current.works:
+        own = [step for step in current.steps.steps if step.piece == work.number]
         share = sum(line.share or 0.0 for line in consumables(own))
         for step in own:
             share += sum(
                 _tin_line(session, key, title, ml).share or 0.0 for key, title, ml in _tins(session, step)
             )
-        found.append(
+        piece_costs.append(
             PieceCost(
                 piece=work.number, name=work.name, share=share, hours=sum(s.minutes for s in own) / 60.0
             )
         )
-    return found
+    return piece_costs
 
 
 def _instead(session: Session, colour: str) -> list[tuple[str, str]]:

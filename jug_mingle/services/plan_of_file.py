@@ -38,39 +38,42 @@ _PALE = Optics(K=np.full(36, 0.01), S=np.full(36, 0.3))
 """Of a paint of which a file says the kind alone: pale, so that what bleeds is minded. [1/µm]"""
 
 
-def work_of_file(number: int, said: JobPieceIn) -> PieceWork:
+def work_of_file(number: int, job_piece: JobPieceIn) -> PieceWork:
     """Return a piece of a file as a plan takes it; UnfitError says what is wrong with it."""
     try:
-        piece = usual_piece(said.form, **said.measures)
+        piece = usual_piece(job_piece.form, **job_piece.measures)
         layers = tuple(
             Layer(
                 films=tuple(_film(name) for name in layer.colours), zones=tuple(layer.zones),
                 **layer.model_dump(exclude={"colours", "zones", "layout"}),
             )
-            for layer in said.layers
+            for layer in job_piece.layers
         )  # fmt: skip
-        layers = on_surfaces(layers, [prepared(None, 0, layer) for layer in said.layers], surfaces_of(piece))
-        survey = Survey.of(said.survey.model_dump())
+        layers = on_surfaces(
+            layers, [prepared(None, 0, layer) for layer in job_piece.layers], surfaces_of(piece)
+        )
+        survey = Survey.of(job_piece.survey.model_dump())
         check_names(piece, (name for layer in layers for name in layer.zones))
-        check_names(piece, (name for name in (*survey.parts, *said.grounds) if name))
+        check_names(piece, (name for name in (*survey.parts, *job_piece.grounds) if name))
     except (ValueError, TypeError) as error:
-        raise UnfitError(f"{said.name}: {error}") from error
-    finish = Finish(layers=layers, grounds={name: bare(key) for name, key in said.grounds.items()})
-    uses = FORMS[said.form].uses if said.uses is None else tuple(said.uses)
+        raise UnfitError(f"{job_piece.name}: {error}") from error
+    finish = Finish(layers=layers, grounds={name: bare(key) for name, key in job_piece.grounds.items()})
+    uses = FORMS[job_piece.form].uses if job_piece.uses is None else tuple(job_piece.uses)
     takes = [
-        tuple(Take(colour=name, name=film.name, ml=_ml(piece.areas, layer, film, said.count)) for name,
+        tuple(Take(colour=name, name=film.name, ml=_ml(piece.areas, layer, film, job_piece.count)) for name,
             film in zip(
-            one.colours, layer.films, strict=True
+            laid_layer.colours, layer.films, strict=True
         ))
-        for one, layer in zip(said.layers, layers, strict=True)
+        for laid_layer, layer in zip(job_piece.layers, layers, strict=True)
     ]  # fmt: skip
     return PieceWork(
-        number=number, name=said.name, piece=piece, finish=finish, survey=survey, uses=uses, age=said.age,
-        count=said.count, takes=takes, marks=marks_of(said.layers),
+        number=number, name=job_piece.name, piece=piece, finish=finish, survey=survey, uses=uses,
+        age=job_piece.age,
+        count=job_piece.count, takes=takes, marks=marks_of(job_piece.layers),
         keeps={
             name: film.facts.pot_life
-            for one, layer in zip(said.layers, layers, strict=True)
-            for name, film in zip(one.colours, layer.films, strict=True)
+            for laid_layer, layer in zip(job_piece.layers, layers, strict=True)
+            for name, film in zip(laid_layer.colours, layer.films, strict=True)
             if film.facts is not None and film.facts.pot_life is not None
         },
     )  # fmt: skip

@@ -23,9 +23,9 @@ def picture_of_step(
     session: Session, job_id: int, key: str, *, light: Light, wide: int, high: int
 ) -> Picture:
     """Return the picture (high, wide, 3) of a step; UnfitError where the plan has none of that key."""
-    one = plan_now(session, job_id)
-    step = step_in(one, key)
-    work = next((work for work in one.works if work.number == step.piece), None)
+    plan = plan_now(session, job_id)
+    step = step_in(plan, key)
+    work = next((work for work in plan.works if work.number == step.piece), None)
     if work is None:
         raise UnfitError("this step is for all pieces: it is not seen on one")
     layers = work.finish.layers[: step.layer + 1] if step.layer >= 0 else ()

@@ -43,17 +43,19 @@ def finish_step(
     UnfitError
         If there is no such step, what has to come before it is not done, or the time is none.
     """
-    one = plan_now(session, job_id)
-    before = one.done.get(key)
+    current = plan_now(session, job_id)
+    before = current.done.get(key)
     if before is not None:
-        at = f"{before.ended.astimezone(one.calendar.zone):%H:%M}"
+        at = f"{before.ended.astimezone(current.calendar.zone):%H:%M}"
         raise ConflictError(f"it was ticked off already, at {at}: look again at the plan")
-    step_in(one, key)
-    behind = one.steps.before(key)
-    missing = [other.key for other in one.steps.steps if other.key in behind and other.key not in one.done]
+    step_in(current, key)
+    behind = current.steps.before(key)
+    missing = [
+        other.key for other in current.steps.steps if other.key in behind and other.key not in current.done
+    ]
     if missing and not before_too:
         raise UnfitError(
-            f"“{one.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out"
+            f"“{current.steps.of(missing[-1]).title}” comes before it: tick that off first, or leave it out"
         )
     when = ended or now()
     if when > now() + timedelta(minutes=1):
@@ -61,19 +63,25 @@ def finish_step(
     if minutes is not None and not _LEAST_STEP <= minutes <= _LONGEST_STEP:
         raise UnfitError("a step takes from half a minute to a day of hands")
     return tick_off(
-        session, job_id, one, [*((other, when) for other in missing), (key, when)], how=how, minutes=minutes
+        session,
+        job_id,
+        current,
+        [*((other, when) for other in missing), (key, when)],
+        how=how,
+        minutes=minutes,
     )[-1]
 
 
 def tick_off(
-    session: Session, job_id: int, one: PlanNow, keys: Sequence[tuple[str, datetime]], *, how: str = "done",
+    session: Session, job_id: int, current: PlanNow, keys: Sequence[tuple[str, datetime]], *,
+    how: str = "done",
     minutes: float | None = None,
 ) -> list[StepDoneRow]:  # fmt: skip
     """Keep that steps were done, each with when it ended; `minutes` is how long the last of them took."""
     begun_plan(session, job_id)
     rows = []
     for number, (key, when) in enumerate(keys):
-        step, last = one.steps.of(key), number == len(keys) - 1
+        step, last = current.steps.of(key), number == len(keys) - 1
         took = minutes if last else None
         rows.append(
             StepDoneRow(
@@ -85,10 +93,10 @@ def tick_off(
         remove_timers_of(session, job_id, key)
     session.add_all(rows)
     session.flush()
-    done = {key for key, _ in keys} | set(one.done)
+    done = {key for key, _ in keys} | set(current.done)
     for row in rows:
         if row.how == "done":
-            _start_timers(session, job_id, one, one.steps.of(row.step), row.ended, done)
+            _start_timers(session, job_id, current, current.steps.of(row.step), row.ended, done)
     return rows
 
 
@@ -100,12 +108,12 @@ def _about(step: Step, *, timed: bool) -> dict[str, Any]:
 
 
 def _start_timers(
-    session: Session, job_id: int, one: PlanNow, step: Step, when: datetime, done: Collection[str]
+    session: Session, job_id: int, current: PlanNow, step: Step, when: datetime, done: Collection[str]
 ) -> None:
-    for wait in one.steps.waits:
+    for wait in current.steps.waits:
         if wait.before != step.key or wait.after in done:
             continue
-        then, ends = one.steps.of(wait.after), when + timedelta(minutes=wait.least)
+        then, ends = current.steps.of(wait.after), when + timedelta(minutes=wait.least)
         if 1 <= wait.least <= _AHEAD and ends > now():
             start_timer(session, job_id, words=f"{step.title}: {wait.words}", ends=ends, step=then.key)
         if wait.most is not None and (closes := when + timedelta(minutes=wait.most)) > now():
@@ -118,12 +126,12 @@ def _start_timers(
 def take_back(session: Session, job_id: int, key: str) -> None:
     """Take back that a step was done, with the timers that it started; what came after it goes first."""
     row = _done_row(session, job_id, key)
-    one = plan_now(session, job_id)
-    after = [wait.after for wait in one.steps.waits if wait.before == key and wait.after in one.done]
+    current = plan_now(session, job_id)
+    after = [wait.after for wait in current.steps.waits if wait.before == key and wait.after in current.done]
     if after:
-        raise UnfitError(f"“{one.steps.of(after[0]).title}” was done after it: take that back first")
+        raise UnfitError(f"“{current.steps.of(after[0]).title}” was done after it: take that back first")
     row.taken_back = now()
-    for wait in one.steps.waits:
+    for wait in current.steps.waits:
         if wait.before == key:
             remove_timers_of(session, job_id, wait.after)
     session.flush()
@@ -142,8 +150,8 @@ def _done_row(session: Session, job_id: int, key: str) -> StepDoneRow:
 
 def still_tacky(session: Session, job_id: int, key: str, minutes: int) -> None:
     """Let a step wait longer, as what lies below it is not dry; its timer rings then."""
-    one = plan_now(session, job_id)
-    step = step_in(one, key)
+    current = plan_now(session, job_id)
+    step = step_in(current, key)
     until = now() + timedelta(minutes=minutes)
     held = {**(begun_plan(session, job_id).asks.get("held") or {}), key: until.isoformat()}
     ask(session, job_id, held=held)
@@ -157,8 +165,8 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     The step that it befell is planned again after its remedy where it has to be laid again; where nothing
     will hold, all that lies on that part is.
     """
-    one = plan_now(session, job_id)
-    step = step_in(one, key)
+    current = plan_now(session, job_id)
+    step = step_in(current, key)
     try:
         remedy = remedy_of(mishap)
     except ValueError as error:
@@ -166,14 +174,14 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     about = MISHAPS[mishap]
     asks = begun_plan(session, job_id).asks
     number = len(asks.get("added", [])) + 1
-    before = [wait.before for wait in one.steps.waits if wait.after == key]
-    again = _laid_again(one, step, remedy.again)
+    before = [wait.before for wait in current.steps.waits if wait.after == key]
+    again = _laid_again(current, step, remedy.again)
     for done in again:
         _done_row(session, job_id, done).taken_back = now()
-    anchor = key if key in one.done and key not in again else before[0] if before else ""
+    anchor = key if key in current.done and key not in again else before[0] if before else ""
     if remedy.again == "part" and again:
-        first = next(other.key for other in one.steps.steps if other.key in again)
-        anchor = next((wait.before for wait in one.steps.waits if wait.after == first), anchor)
+        first = next(other.key for other in current.steps.steps if other.key in again)
+        anchor = next((wait.before for wait in current.steps.waits if wait.after == first), anchor)
     added = {
         "key": f"p{step.piece}.{step.part}.fix.{mishap}.{number}", "piece": step.piece,
         "title": f"Put right: {about.sign.lower()}",
@@ -184,23 +192,23 @@ def went_wrong(session: Session, job_id: int, key: str, mishap: str) -> str:
     return f"{about.remedy} {len(again)} {'step is' if len(again) == 1 else 'steps are'} planned again."
 
 
-def _laid_again(one: PlanNow, step: Step, again: str) -> list[str]:
+def _laid_again(current: PlanNow, step: Step, again: str) -> list[str]:
     """Return the keys of what was done and has to be done again, those that came last first."""
     if again == "nothing":
         return []
     if again == "step":
         meant = (
-            {step.key} | {key for key in one.done if step.key in one.steps.before(key)}
-            if step.key in one.done
+            {step.key} | {key for key in current.done if step.key in current.steps.before(key)}
+            if step.key in current.done
             else set()
         )
-        return [key for key in one.done if key in meant]
+        return [key for key in current.done if key in meant]
     return [
         key
-        for key, row in one.done.items()
+        for key, row in current.done.items()
         if row.about.get("piece") == step.piece and row.about.get("part") == step.part
         and (row.about.get("layer", -1) >= 0 or row.about.get("act") in ("primer", "smooth", "buff"))
-        and any(other.key == key for other in one.steps.steps)
+        and any(other.key == key for other in current.steps.steps)
     ]  # fmt: skip
 
 
@@ -215,10 +223,10 @@ def skip_day(session: Session, job_id: int, day: date) -> None:
 
 def another_way(session: Session, job_id: int, key: str) -> str:
     """Plan a step the way that is left once its window has closed; return which that is."""
-    one = plan_now(session, job_id)
-    step_in(one, key)
+    current = plan_now(session, job_id)
+    step_in(current, key)
     closes = next(
-        (wait.closes for wait in one.steps.waits if wait.after == key and wait.most is not None), ""
+        (wait.closes for wait in current.steps.waits if wait.after == key and wait.most is not None), ""
     )
     if not closes:
         raise UnfitError("this step has no window that could close")

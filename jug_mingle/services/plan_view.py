@@ -70,30 +70,30 @@ class View:
     finished: bool
 
 
-def view_of(one: PlanNow) -> View:
+def view_of(current: PlanNow) -> View:
     """Return a plan as it is looked at."""
-    slots = [slot for slot in one.slots if not slot.step or slot.step not in one.done]
-    todo = [step for step in one.steps.steps if step.key not in one.done]
-    now_step, next_at, waits = _now(one, slots, todo)
+    slots = [slot for slot in current.slots if not slot.step or slot.step not in current.done]
+    todo = [step for step in current.steps.steps if step.key not in current.done]
+    now_step, next_at, waits = _now(current, slots, todo)
     clashes = [
         Clash(words=c["words"], helps=c["helps"], steps=tuple(c["steps"]))
-        for c in one.kept.get("clashes", ())
+        for c in current.kept.get("clashes", ())
     ]
-    clashes += [Clash(words=words, helps="Bring it back, or let it be.") for words in one.refused]
-    clashes += [*_closed(one), *_for_two(one, todo)]
-    usable = one.kept.get("usable")
+    clashes += [Clash(words=words, helps="Bring it back, or let it be.") for words in current.refused]
+    clashes += [*_closed(current), *_for_two(current, todo)]
+    usable = current.kept.get("usable")
     return View(
-        plan=one, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(one),
-        days=_days(one, slots), allowed=_allowed(one), clashes=clashes,
+        plan=current, now=now_step, next_at=next_at, waiting_for=waits, drying=_drying(current),
+        days=_days(current, slots), allowed=_allowed(current), clashes=clashes,
         usable=datetime.fromisoformat(usable) if usable else None,
-        hands_left=sum(step.minutes for step in todo), finished=bool(one.steps.steps) and not todo,
+        hands_left=sum(step.minutes for step in todo), finished=bool(current.steps.steps) and not todo,
     )  # fmt: skip
 
 
-def _for_two(one: PlanNow, todo: Sequence[Step]) -> list[Clash]:
+def _for_two(current: PlanNow, todo: Sequence[Step]) -> list[Clash]:
     """Return the steps for which a second pair of hands is asked, where nobody said when it is there."""
-    pinned = (one.row.asks.get("pinned") or {}) if one.row else {}
-    there = one.hours.hands if one.hours else 1
+    pinned = (current.row.asks.get("pinned") or {}) if current.row else {}
+    there = current.hours.hands if current.hours else 1
     return [
         Clash(
             words=f"“{step.title}” takes two: when is a second pair of hands there?",
@@ -104,20 +104,22 @@ def _for_two(one: PlanNow, todo: Sequence[Step]) -> list[Clash]:
     ]  # fmt: skip
 
 
-def _closed(one: PlanNow) -> list[Clash]:
+def _closed(current: PlanNow) -> list[Clash]:
     """Return the windows that closed before what they are for was done."""
     return [
-        Clash(words=f"The window of “{one.steps.of(after).title}” has closed.", helps=closes, steps=(after,))
-        for _, after, closes in one.kept.get("closed", ())
-        if after not in one.done and any(step.key == after for step in one.steps.steps)
+        Clash(
+            words=f"The window of “{current.steps.of(after).title}” has closed.", helps=closes, steps=(after,)
+        )
+        for _, after, closes in current.kept.get("closed", ())
+        if after not in current.done and any(step.key == after for step in current.steps.steps)
     ]
 
 
-def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None]:
+def _ready_at(current: PlanNow, step: Step) -> tuple[int, Wait | None]:
     """Return from when a step may be done of which all that comes before is done, and what it waits for."""
-    past = past_of(one)
+    past = past_of(current)
     at, longest = past.waits_until.get(step.key, -(10**9)), None
-    for wait in one.steps.waits:
+    for wait in current.steps.waits:
         if wait.after != step.key:
             continue
         if past.ends[wait.before] + wait.least > at:
@@ -126,63 +128,64 @@ def _ready_at(one: PlanNow, step: Step) -> tuple[int, Wait | None]:
 
 
 def _now(
-    one: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]
+    current: PlanNow, slots: Sequence[Slot], todo: Sequence[Step]
 ) -> tuple[Step | None, datetime | None, Wait | None]:
     """Return the step to do now, or else the next with when it is due and what it waits for."""
-    moment = one.calendar.minute(one.moment)
+    moment = current.calendar.minute(current.moment)
     by_key = {step.key: step for step in todo}
     order = list(dict.fromkeys(slot.step for slot in slots if slot.step in by_key)) or list(by_key)
     starts = {slot.step: slot.start for slot in reversed(slots)}
-    before = one.steps.still_before(one.done)
+    before = current.steps.still_before(current.done)
     later: list[tuple[int, str, Wait | None]] = []
     for key in order:
         if before[key]:
             continue
-        ready = _ready_at(one, by_key[key])
+        ready = _ready_at(current, by_key[key])
         if ready[0] <= moment and starts.get(key, moment) <= moment + 24 * 60:
             return by_key[key], None, None
         later.append((max(ready[0], starts.get(key, ready[0])), key, ready[1]))
     if not later:
         return None, None, None
     at, key, wait = min(later, key=lambda found: found[0])
-    return by_key[key], one.calendar.at(at), wait
+    return by_key[key], current.calendar.at(at), wait
 
 
-def _drying(one: PlanNow) -> list[Drying]:
-    found = []
-    for wait in one.steps.waits:
-        row = one.done.get(wait.before)
-        if row is None or wait.after in one.done or (wait.least < 1 and wait.most is None):
+def _drying(current: PlanNow) -> list[Drying]:
+    dryings = []
+    for wait in current.steps.waits:
+        row = current.done.get(wait.before)
+        if row is None or wait.after in current.done or (wait.least < 1 and wait.most is None):
             continue
         until = row.ended + timedelta(minutes=wait.least)
-        held = (one.row.asks.get("held") or {}).get(wait.after) if one.row else None
+        held = (current.row.asks.get("held") or {}).get(wait.after) if current.row else None
         until = max(until, datetime.fromisoformat(held)) if held else until
         closes = None if wait.most is None else row.ended + timedelta(minutes=wait.most)
-        if until > one.moment or (closes is not None and closes > one.moment):
-            found.append(
+        if until > current.moment or (closes is not None and closes > current.moment):
+            dryings.append(
                 Drying(
-                    step=one.steps.of(wait.before), then=one.steps.of(wait.after), wait=wait, began=row.ended,
+                    step=current.steps.of(wait.before), then=current.steps.of(wait.after), wait=wait,
+                    began=row.ended,
                     until=until, closes=closes,
                 )
             )  # fmt: skip
-    return sorted(found, key=lambda dry: dry.until)[:_SHOWN]
+    return sorted(dryings, key=lambda dry: dry.until)[:_SHOWN]
 
 
-def _days(one: PlanNow, slots: Sequence[Slot]) -> list[Day]:
+def _days(current: PlanNow, slots: Sequence[Slot]) -> list[Day]:
     found: list[Day] = []
-    if one.hours is None:
+    if current.hours is None:
         return found
-    sessions = hours_of(one.hours, one.calendar).sessions
+    sessions = hours_of(current.hours, current.calendar).sessions
     last = max((slot.end for slot in slots), default=0)
-    moment = one.calendar.minute(one.moment)
+    moment = current.calendar.minute(current.moment)
     for session in sessions:
         own = [slot for slot in slots if session.start <= slot.start < session.end]
         if session.end <= moment or (session.start > last and found):
             continue
         found.append(
             Day(
-                start=one.calendar.at(session.start),
-                end=one.calendar.at(session.end),
+                start=current.calendar.at(session.start),
+                end=current.calendar.at(session.end),
                 slots=own,
                 minutes=sum(slot.end - slot.start for slot in own),
             )
@@ -192,15 +195,15 @@ def _days(one: PlanNow, slots: Sequence[Slot]) -> list[Day]:
     return found
 
 
-def _allowed(one: PlanNow) -> list[Allowed]:
+def _allowed(current: PlanNow) -> list[Allowed]:
     """Return from when each piece may be used for what."""
     ends: dict[int, datetime] = {}
-    for slot in one.slots:
-        step = next((step for step in one.steps.steps if step.key == slot.step), None)
+    for slot in current.slots:
+        step = next((step for step in current.steps.steps if step.key == slot.step), None)
         if step is not None and step.layer >= 0:
-            end = one.calendar.at(slot.end)
+            end = current.calendar.at(slot.end)
             ends[step.piece] = max(end, ends.get(step.piece, end))
-    for row in one.done.values():
+    for row in current.done.values():
         if row.about.get("layer", -1) >= 0:
             ends[row.about["piece"]] = max(row.ended, ends.get(row.about["piece"], row.ended))
     return [
@@ -210,21 +213,21 @@ def _allowed(one: PlanNow) -> list[Allowed]:
             at=ends[mark.piece] + timedelta(minutes=mark.after),
             why=mark.why,
         )
-        for mark in one.steps.milestones
+        for mark in current.steps.milestones
         if mark.piece in ends
     ]
 
 
-def titles(one: PlanNow) -> Mapping[int, str]:
+def titles(current: PlanNow) -> Mapping[int, str]:
     """Return the names of a plan's pieces."""
-    return {work.number: work.name for work in one.works}
+    return {work.number: work.name for work in current.works}
 
 
-def laid_R(one: PlanNow) -> Mapping[str, FloatArray]:
+def laid_R(current: PlanNow) -> Mapping[str, FloatArray]:
     """Return how what each step lays looks dried, by the step's key, where it has a colour of its own. (36,),
     0..1"""
-    works, found = {work.number: work for work in one.works}, {}
-    for step in one.steps.steps:
+    works, found = {work.number: work for work in current.works}, {}
+    for step in current.steps.steps:
         work = works.get(step.piece)
         if work is None or not 0 <= step.layer < len(work.finish.layers):
             continue

@@ -79,7 +79,9 @@ def work_of(session: Session, row: PieceRow, other: Other | None = None) -> Piec
     if layers:
         _, finish = dressed(session, row.id, layers)
         needs = needs_of(session, row, layers, finish, drawn(row, *JUDGED_AT))
-        takes = [tuple(Take(colour=one.colour, name=one.name, ml=one.ml) for one in layer) for layer in needs]
+        takes = [
+            tuple(Take(colour=need.colour, name=need.name, ml=need.ml) for need in layer) for layer in needs
+        ]
     else:
         finish = Finish(grounds=grounds_of(session, row))
     return PieceWork(
@@ -107,8 +109,8 @@ def _keeps(layers: Sequence[LayerIn], finish: Finish) -> dict[str, float | None]
     """Return how long what is mixed for a look keeps: its jugs, and powders that are stirred with water.
     [days]"""
     found: dict[str, float | None] = {}
-    for said, layer in zip(layers, finish.layers, strict=True):
-        for colour, film in zip(said.colours, layer.films, strict=True):
+    for laid_layer, layer in zip(layers, finish.layers, strict=True):
+        for colour, film in zip(laid_layer.colours, layer.films, strict=True):
             life = film.facts.pot_life if film.facts is not None else None
             if colour.startswith("mix:") or life is not None:
                 found[colour] = life

@@ -17,11 +17,12 @@ ROUNDS = 12_000
 """Orders tried for a plan to begin from, times its tasks."""
 
 
-def plain_schedule(one: Schedule) -> dict[str, Any]:
+def plain_schedule(schedule: Schedule) -> dict[str, Any]:
     """Return a schedule as it goes over a line."""
     return {
-        "starts": dict(one.starts), "cleanings": [[c.kit, c.start, c.end] for c in one.cleanings],
-        "usable": one.usable, "sessions": one.sessions, "bound": one.bound, "hurry": one.hurry,
+        "starts": dict(schedule.starts), "cleanings": [[c.kit, c.start, c.end] for c in schedule.cleanings],
+        "usable": schedule.usable, "sessions": schedule.sessions, "bound": schedule.bound,
+        "hurry": schedule.hurry,
     }  # fmt: skip
 
 
@@ -37,8 +38,8 @@ def answer(asked: dict[str, Any], out: TextIO) -> None:
     known = schedule_of_plain(asked["known"]) if asked["known"] else None
     effort, near = Effort(**asked.get("effort") or {}), asked["near"] or None
 
-    def say(one: Schedule) -> None:
-        out.write(json.dumps({"better": plain_schedule(one)}) + "\n")
+    def say(schedule: Schedule) -> None:
+        out.write(json.dumps({"better": plain_schedule(schedule)}) + "\n")
         out.flush()
 
     tried = first_plan(problem, rounds=max(24, min(300, ROUNDS // max(1, len(problem.tasks)))))

@@ -139,11 +139,11 @@ def plan_now(
     calendar = Calendar.since(
         row.begun if row is not None else when, zone_of(hours) if hours else zone_of(HoursIn())
     )
-    found = PlanNow(
+    current = PlanNow(
         row=row, works=works, steps=steps, done=done, hours=hours, calendar=calendar, air=air,
         refused=tuple(refused), moment=when, due=get_job(session, job_id).due,
     )  # fmt: skip
-    return replace(found, fingerprint=_fingerprint(session, found))
+    return replace(current, fingerprint=_fingerprint(session, current))
 
 
 def _forecast_air(forecast: Sequence[Air], *, heated: bool) -> Conditions:
@@ -174,17 +174,18 @@ def _windows_opened(steps: Steps, opened: Sequence[str]) -> Steps:
     return replace(steps, waits=waits)
 
 
-def _fingerprint(session: Session, one: PlanNow) -> str:
+def _fingerprint(session: Session, current: PlanNow) -> str:
     said = {
         "steps": [
-            [step.key, round(step.minutes, 1), step.hands, step.place, step.kit] for step in one.steps.steps
+            [step.key, round(step.minutes, 1), step.hands, step.place, step.kit]
+            for step in current.steps.steps
         ],
-        "waits": [[wait.before, wait.after, wait.least, wait.most] for wait in one.steps.waits],
-        "hours": one.hours.model_dump(mode="json") if one.hours else None,
+        "waits": [[wait.before, wait.after, wait.least, wait.most] for wait in current.steps.waits],
+        "hours": current.hours.model_dump(mode="json") if current.hours else None,
         "busy": [[str(busy.start), str(busy.end)] for busy in busy_kept(session)],
-        "done": sorted((key, str(row.ended)) for key, row in one.done.items()),
-        "asks": {key: one.row.asks.get(key) for key in ("pinned", "held")} if one.row else {},
-        "due": str(one.due or ""),
+        "done": sorted((key, str(row.ended)) for key, row in current.done.items()),
+        "asks": {key: current.row.asks.get(key) for key in ("pinned", "held")} if current.row else {},
+        "due": str(current.due or ""),
     }
     return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:16]
 
@@ -201,20 +202,22 @@ class Ready:
     """When work may begin at the latest, where there is a date. [minutes]"""
 
 
-def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) -> Ready:
+def prepared(session: Session, current: PlanNow, *, forecast: Sequence[Air] = ()) -> Ready:
     """Return a job's problem with a first plan, found at once; or why there is none."""
-    if one.hours is None:
+    if current.hours is None:
         raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
-    laid = problem_of(one.steps, hours_for(session, one, forecast), past_of(one), pinned=_pinned(one))
-    near = {key: at for key, at in one.schedule.items() if key in laid.problem.of}
+    laid = problem_of(
+        current.steps, hours_for(session, current, forecast), past_of(current), pinned=_pinned(current)
+    )
+    near = {key: at for key, at in current.schedule.items() if key in laid.problem.of}
     first = replanned(laid.problem, near) if near else first_plan(laid.problem)
-    clashes = [] if first is not None else why_none(laid, one.steps, said=one.calendar.said)
-    due = _due(one)
+    clashes = [] if first is not None else why_none(laid, current.steps, said=current.calendar.said)
+    due = _due(current)
     if first is not None and due is not None and first.usable > due:
         clashes.append(
             Clash(
-                words=f"It cannot be used by {one.calendar.said(due)}: the soonest found is "
-                f"{one.calendar.said(first.usable)}.",
+                words=f"It cannot be used by {current.calendar.said(due)}: the soonest found is "
+                f"{current.calendar.said(first.usable)}.",
                 helps="Give more hours before then, drop a piece or a layer, or take a later date.",
             )
         )  # fmt: skip
@@ -222,14 +225,14 @@ def prepared(session: Session, one: PlanNow, *, forecast: Sequence[Air] = ()) ->
     return Ready(laid=laid, near=near, first=first, clashes=clashes, latest=latest)
 
 
-def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
+def hours_for(session: Session, current: PlanNow, forecast: Sequence[Air] = ()) -> Hours:
     """Return the hours there are for a job: without what a calendar takes, nor what other jobs have
     planned."""
     others = session.scalars(
         select(PlanRow)
         .join(JobRow, PlanRow.job_id == JobRow.id)
         .where(
-            PlanRow.job_id != (one.row.job_id if one.row else 0),
+            PlanRow.job_id != (current.row.job_id if current.row else 0),
             JobRow.removed.is_(None), JobRow.archived.is_(None), JobRow.finished.is_(None),
         )
     )  # fmt: skip
@@ -237,33 +240,34 @@ def hours_for(session: Session, one: PlanNow, forecast: Sequence[Air] = ()) -> H
         Busy(start=datetime.fromisoformat(slot["start"]), end=datetime.fromisoformat(slot["end"]))
         for row in others
         for slot in (row.laid or {}).get("slots", ())
-        if datetime.fromisoformat(slot["end"]) > one.moment
+        if datetime.fromisoformat(slot["end"]) > current.moment
         and slot["step"] not in done_of(session, row.job_id)
     ]
-    if one.hours is None:
+    if current.hours is None:
         raise UnfitError("say first when you have time: in Plan, under “When have I time?”")
-    return hours_of(one.hours, one.calendar, busy=[*busy_kept(session), *taken], forecast=forecast)
+    return hours_of(current.hours, current.calendar, busy=[*busy_kept(session), *taken], forecast=forecast)
 
 
-def past_of(one: PlanNow) -> Past:
+def past_of(current: PlanNow) -> Past:
     """Return what was done, as minutes of the plan."""
-    held = (one.row.asks.get("held", {}) if one.row else {}) or {}
+    held = (current.row.asks.get("held", {}) if current.row else {}) or {}
     return Past(
-        ends={key: one.calendar.minute(row.ended) for key, row in one.done.items()},
-        now=one.calendar.minute(one.moment + timedelta(seconds=59)),
-        waits_until={key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in held.items()},
+        ends={key: current.calendar.minute(row.ended) for key, row in current.done.items()},
+        now=current.calendar.minute(current.moment + timedelta(seconds=59)),
+        waits_until={key: current.calendar.minute(datetime.fromisoformat(at)) for key, at in held.items()},
     )
 
 
-def _pinned(one: PlanNow) -> dict[str, int]:
-    asks = one.row.asks if one.row else {}
+def _pinned(current: PlanNow) -> dict[str, int]:
+    asks = current.row.asks if current.row else {}
     return {
-        key: one.calendar.minute(datetime.fromisoformat(at)) for key, at in (asks.get("pinned") or {}).items()
+        key: current.calendar.minute(datetime.fromisoformat(at))
+        for key, at in (asks.get("pinned") or {}).items()
     }
 
 
-def _due(one: PlanNow) -> int | None:
-    return one.calendar.minute(one.due) if one.due is not None else None
+def _due(current: PlanNow) -> int | None:
+    return current.calendar.minute(current.due) if current.due is not None else None
 
 
 def make(
@@ -281,10 +285,10 @@ def make(
     row = begun_plan(session, job_id)
     if anew:
         row.laid = None
-    one = plan_now(session, job_id, forecast=forecast, moment=moment)
-    if one.stale:
-        ready = prepared(session, one, forecast=forecast)
-        row.laid = _laid(one, ready, ready.first)
+    current = plan_now(session, job_id, forecast=forecast, moment=moment)
+    if current.stale:
+        ready = prepared(session, current, forecast=forecast)
+        row.laid = _laid(current, ready, ready.first)
         session.flush()
     return row
 
@@ -292,27 +296,27 @@ def make(
 def plan_followed(session: Session, job_id: int, *, forecast: Sequence[Air] = ()) -> PlanNow:
     """Return a job's plan as it stands now, laid into the hours there are even where something changed since
     it was kept: whoever only reads sees the same that is kept next."""
-    one = plan_now(session, job_id, forecast=forecast)
-    if one.row is None or one.row.laid is None or one.hours is None or not one.stale:
-        return one
-    ready = prepared(session, one, forecast=forecast)
-    return replace(one, followed=_laid(one, ready, ready.first))
+    current = plan_now(session, job_id, forecast=forecast)
+    if current.row is None or current.row.laid is None or current.hours is None or not current.stale:
+        return current
+    ready = prepared(session, current, forecast=forecast)
+    return replace(current, followed=_laid(current, ready, ready.first))
 
 
-def _changed_words(one: PlanNow) -> str:
+def _changed_words(current: PlanNow) -> str:
     """Return which steps came and went since a plan was laid; the same is said until something is done after
     it."""
-    before: Mapping[str, str] = one.kept.get("steps", {})
+    before: Mapping[str, str] = current.kept.get("steps", {})
     if not before:
         return ""
-    asks = one.row.asks if one.row is not None else {}
-    asked = {*one.done, *asks.get("dropped", ()), *(added["key"] for added in asks.get("added", ()))}
-    came = [step.title for step in one.steps.steps if step.key not in before and step.key not in asked]
-    went = [title for key, title in before.items() if key not in one.steps.by_key and key not in asked]
+    asks = current.row.asks if current.row is not None else {}
+    asked = {*current.done, *asks.get("dropped", ()), *(added["key"] for added in asks.get("added", ()))}
+    came = [step.title for step in current.steps.steps if step.key not in before and step.key not in asked]
+    went = [title for key, title in before.items() if key not in current.steps.by_key and key not in asked]
     if not came and not went:
-        made = one.kept.get("made")
-        done_since = made and any(row.ended > datetime.fromisoformat(made) for row in one.done.values())
-        return "" if done_since else str(one.kept.get("changed", ""))
+        made = current.kept.get("made")
+        done_since = made and any(row.ended > datetime.fromisoformat(made) for row in current.done.values())
+        return "" if done_since else str(current.kept.get("changed", ""))
     said = [f"{word}: {_few(titles)}" for word, titles in (("gone", went), ("new", came)) if titles]
     return f"It followed what you changed. {'; '.join(said).capitalize()}."
 
@@ -323,45 +327,45 @@ def _few(titles: Sequence[str]) -> str:
     return shown if len(titles) <= _NAMED else f"{shown} and {len(titles) - _NAMED} more"
 
 
-def _laid(one: PlanNow, ready: Ready, schedule: Schedule | None) -> dict[str, Any]:
+def _laid(current: PlanNow, ready: Ready, schedule: Schedule | None) -> dict[str, Any]:
     slots = [] if schedule is None else ready.laid.slots(schedule)
     return {
         "slots": [
             {"key": s.key, "step": s.step, "part": s.part, "of": s.of, "kit": s.kit,
-             "start": one.calendar.at(s.start).isoformat(), "end": one.calendar.at(s.end).isoformat()}
+             "start": current.calendar.at(s.start).isoformat(), "end": current.calendar.at(s.end).isoformat()}
             for s in slots
         ],
-        "usable": one.calendar.at(schedule.usable).isoformat() if schedule else None,
-        "bound": one.calendar.at(schedule.bound).isoformat() if schedule else None,
+        "usable": current.calendar.at(schedule.usable).isoformat() if schedule else None,
+        "bound": current.calendar.at(schedule.bound).isoformat() if schedule else None,
         "proven": bool(schedule and schedule.proven), "sessions": schedule.sessions if schedule else 0,
-        "latest": one.calendar.at(ready.latest).isoformat() if ready.latest is not None else None,
-        "hurry": schedule.hurry if schedule else 0, "made": now().isoformat(), "of": one.fingerprint,
+        "latest": current.calendar.at(ready.latest).isoformat() if ready.latest is not None else None,
+        "hurry": schedule.hurry if schedule else 0, "made": now().isoformat(), "of": current.fingerprint,
         "closed": [[wait.before, wait.after, wait.closes] for wait in ready.laid.closed],
         "clashes": [{"words": c.words, "helps": c.helps, "steps": list(c.steps)} for c in ready.clashes],
-        "steps": {step.key: step.title for step in one.steps.steps if step.key not in one.done},
-        "changed": _changed_words(one),
+        "steps": {step.key: step.title for step in current.steps.steps if step.key not in current.done},
+        "changed": _changed_words(current),
     }  # fmt: skip
 
 
 def better(database: Database, solver: PlanSolver, job_id: int, *, forecast: Sequence[Air] = ()) -> None:
     """Better a job's plan by the helper process, and keep what it finds if nothing has changed by then."""
     with database.read() as session:
-        one = plan_now(session, job_id, forecast=forecast)
-        if one.hours is None or one.row is None:
+        current = plan_now(session, job_id, forecast=forecast)
+        if current.hours is None or current.row is None:
             return
-        ready = prepared(session, one, forecast=forecast)
-    if (ready.first is None and ready.clashes) or (one.kept.get("proven") and not one.stale):
+        ready = prepared(session, current, forecast=forecast)
+    if (ready.first is None and ready.clashes) or (current.kept.get("proven") and not current.stale):
         return
     best = solver.solve(ready.laid.problem, ready.first, near=ready.near)
     if best is None:
         return
     with database.write.begin() as session:
         again = plan_now(session, job_id, forecast=forecast)
-        if again.row is not None and again.fingerprint == one.fingerprint:
-            again.row.laid = _laid(again, replace(ready, clashes=_still(one, ready, best)), best)
+        if again.row is not None and again.fingerprint == current.fingerprint:
+            again.row.laid = _laid(again, replace(ready, clashes=_still(current, ready, best)), best)
 
 
-def _still(one: PlanNow, ready: Ready, best: Schedule) -> list[Clash]:
+def _still(current: PlanNow, ready: Ready, best: Schedule) -> list[Clash]:
     """Return what still stands against a plan once a better one is found."""
-    due = _due(one)
+    due = _due(current)
     return [] if due is None or best.usable <= due else ready.clashes

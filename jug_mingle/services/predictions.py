@@ -65,8 +65,8 @@ def poured_of(row: BatchRow) -> dict[str, float]:
 def given_of(row: BatchRow) -> dict[str, float]:
     """Return what of each tin was poured out of a jug into others. [ml]"""
     found: dict[str, float] = {}
-    for one in row.given:
-        found[one.material.key] = found.get(one.material.key, 0.0) + one.ml
+    for pour_made in row.given:
+        found[pour_made.material.key] = found.get(pour_made.material.key, 0.0) + pour_made.ml
     return found
 
 

@@ -102,7 +102,9 @@ def _tin_or_tap(session: Session, key: str) -> Material:
 
 
 def _check_title(session: Session, title: str, *, but: str = "") -> None:
-    if any(one.title.lower() == title.lower() and one.key != but for one in preparations(session).values()):
+    if any(
+        value.title.lower() == title.lower() and value.key != but for value in preparations(session).values()
+    ):
         raise ConflictError(f"there is a preparation {title} already: give it another name")
 
 
@@ -164,10 +166,10 @@ class Made:
     @property
     def left(self) -> str:
         """Said where a batch holds less than its role takes."""
-        short = [one for one in self.from_batches if one.ml > one.holds * 1.001]
+        short = [rest for rest in self.from_batches if rest.ml > rest.holds * 1.001]
         if not short:
             return ""
-        one = min(short, key=lambda one: one.holds / one.ml)
+        one = min(short, key=lambda rest: rest.holds / rest.ml)
         most = self.batch * one.holds / one.ml
         return (
             f"{one.name} holds {marked(one.holds, '.0f', 'ml')} at most: the largest batch is "
@@ -178,8 +180,8 @@ class Made:
     def poured(self) -> dict[str, float]:
         """What of each tin is in those batches already. [ml]"""
         found: dict[str, float] = {}
-        for one in self.from_batches:
-            for key, ml in one.of_tins.items():
+        for rest in self.from_batches:
+            for key, ml in rest.of_tins.items():
                 found[key] = found.get(key, 0.0) + ml
         return found
 
@@ -247,7 +249,7 @@ def _from_batches(
     batch: float,
     parts: Mapping[str, float],
 ) -> list[FromBatch]:
-    whole, found = sum(parts.get(role.key, role.parts) for role in preparation.roles), []
+    whole, rests = sum(parts.get(role.key, role.parts) for role in preparation.roles), []
     for role in preparation.roles:
         number = row_number(cast.get(role.key, "").partition("batch:")[2])
         if number is None:
@@ -257,5 +259,5 @@ def _from_batches(
         holds = sum(there.values())
         of_tins = {key: ml * min(takes, holds) / holds for key, ml in there.items()}
         name = get_mix(session, row.mix_id).name
-        found.append(FromBatch(batch_id=number, name=name, ml=takes, holds=holds, of_tins=of_tins))
-    return found
+        rests.append(FromBatch(batch_id=number, name=name, ml=takes, holds=holds, of_tins=of_tins))
+    return rests

@@ -191,17 +191,17 @@ def sheet_of(
         If the piece, or no piece of the set, wears a look.
     """
     row = get_piece(session, piece_id)
-    rows = [one for one in set_of(session, row) if one.look_id is not None] if whole_set else [row]
+    rows = [piece for piece in set_of(session, row) if piece.look_id is not None] if whole_set else [row]
     if not rows or rows[0].look_id is None:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
     settings = settings_of(session)
     saying = settings.saying(unit)
-    parts = [_piece_sheet(session, one, light=light, saying=saying) for one in rows]
-    needs = finish_report.added_up(need for one in parts for need in one.needs)
+    parts = [_piece_sheet(session, piece, light=light, saying=saying) for piece in rows]
+    needs = finish_report.added_up(need for _sheet in parts for need in _sheet.needs)
     title = f"{row.belongs or row.name}: the set" if len(parts) > 1 else parts[0].title
 
     def make() -> bytes:
-        sheets = [one.make() for one in parts]
+        sheets = [_sheet.make() for _sheet in parts]
         if len(sheets) > 1:
             sheets[0] = replace(
                 sheets[0], said=f"{sheets[0].said} The whole set takes about {_amounts(needs, saying)}."

@@ -174,13 +174,13 @@ def set_beside(
     ground_key: str,
 ) -> Beside:
     """Return two recipes against one target and against each other."""
-    one, shelf = try_by_hand(session, target_id, first, tool_key=tool_key, lights=lights)
+    recipe, shelf = try_by_hand(session, target_id, first, tool_key=tool_key, lights=lights)
     other, _ = try_by_hand(session, target_id, second, tool_key=tool_key, lights=lights)
-    apart = [float(delta_E_CIE2000(R_to_Lab(one.R, at), R_to_Lab(other.R, at))) for at in lights]
+    apart = [float(delta_E_CIE2000(R_to_Lab(recipe.R, at), R_to_Lab(other.R, at))) for at in lights]
     coats = [
         explanation_of(session, target_id, asked, ground_key=ground_key)[0].coats for asked in (first, second)
     ]
-    return Beside(recipes=(one, other), apart=tuple(apart), coats=(coats[0], coats[1]), shelf=shelf)
+    return Beside(recipes=(recipe, other), apart=tuple(apart), coats=(coats[0], coats[1]), shelf=shelf)
 
 
 def explanation_of(

@@ -158,12 +158,12 @@ def _substitutes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
     return sorted(one_each.values(), key=lambda recipe: recipe.expected)[:_MOST]
 
 
-def missing_words(found: Remix) -> str:
+def missing_words(remix: Remix) -> str:
     """Say which tins of a past mix are gone, or hold too little."""
-    gone = [tin.name for tin in found.tins if tin.state == "gone"]
+    gone = [tin.name for tin in remix.tins if tin.state == "gone"]
     short = [
         f"{tin.name} ({marked(tin.left, '.0f', 'ml')} of {marked(tin.ml, '.0f', 'ml')})"
-        for tin in found.tins
+        for tin in remix.tins
         if tin.state == "short"
     ]
     said = []
@@ -171,6 +171,6 @@ def missing_words(found: Remix) -> str:
         said.append(f"{' and '.join(gone)} {'is' if len(gone) == 1 else 'are'} no longer on the shelf.")
     if short:
         said.append(f"There is too little of {' and '.join(short)}.")
-    if said and found.mix.laid is not None:
+    if said and remix.mix.laid is not None:
         said.append("Look in Mingle for another way over what is below.")
     return " ".join(said)

@@ -77,9 +77,9 @@ class Numbers:
 
     def step(self, key: str) -> str:
         """Return the key of a step of a plan, which holds its piece, its jug and the mark of its layer."""
-        key = _STEP_PIECE.sub(lambda found: f"p{self.row('piece', int(found[1]))}", key)
-        key = _STEP_MIX.sub(lambda found: str(self.row("mix", int(found[0]))), key)
-        return _STEP_MARK.sub(lambda found: self.marks.get(found[0], found[0]), key)
+        key = _STEP_PIECE.sub(lambda match: f"p{self.row('piece', int(match[1]))}", key)
+        key = _STEP_MIX.sub(lambda match: str(self.row("mix", int(match[0]))), key)
+        return _STEP_MARK.sub(lambda match: self.marks.get(match[0], match[0]), key)
 
     def steps(self, value: Any) -> Any:
         """Return what a plan keeps, in which any text may be the key of a step."""

@@ -61,11 +61,11 @@ def _fitted(session: Session, without: int | None) -> Shelf:
             return kept
         return characterise(materials, [to_reading(row) for row in readings])
 
-    found = _fits.get(key, make)
-    if found.materials != materials:
-        found = replace(found, materials=materials)
-        _fits.put(key, found)
-    return found
+    shelf = _fits.get(key, make)
+    if shelf.materials != materials:
+        shelf = replace(shelf, materials=materials)
+        _fits.put(key, shelf)
+    return shelf
 
 
 def _key_now(session: Session, rows: Sequence[MaterialRow], without: int | None) -> str:
@@ -113,7 +113,7 @@ def _said_of(rows: Sequence[MaterialRow], readings: Sequence[ReadingRow]) -> obj
             *(getattr(row, name) for name in _READ),
             row.about.get("wood"),
             row.about.get("laying"),
-            [(one.material.key, one.volume) for one in row.volumes],
+            [(reading_volume.material.key, reading_volume.volume) for reading_volume in row.volumes],
         )
         for row in readings
     ]  # fmt: skip

@@ -47,11 +47,11 @@ def match_target(
     return Match(shelf=shelf, target=wanted, recipes=recipes, lack=lack, test=test)
 
 
-def to_json(found: Match) -> str:
+def to_json(match: Match) -> str:
     """Return a match as JSON."""
     return json.dumps(
         {
-            "target": sRGB_to_hex(R_to_screen(found.target.R)),
+            "target": sRGB_to_hex(R_to_screen(match.target.R)),
             "recipes": [
                 {
                     "pours": [
@@ -61,27 +61,27 @@ def to_json(found: Match) -> str:
                     "hex": sRGB_to_hex(R_to_screen(recipe.R)),
                     "delta_E": {
                         at.name: round(value, 3)
-                        for at, value in zip(found.target.lights, recipe.delta_E, strict=True)
+                        for at, value in zip(match.target.lights, recipe.delta_E, strict=True)
                     },
                     "words": difference_words(recipe.expected),
                     "expected": round(recipe.expected, 3),
                     "band_80": [round(recipe.low, 3), round(recipe.high, 3)],
                 }
-                for recipe in found.recipes
+                for recipe in match.recipes
             ],
-            "lack": found.lack and {"misses": found.lack.misses, "family": found.lack.family},
-            "next_swatch": found.test
-            and {"volumes": dict(found.test.volumes), "before": found.test.before, "after": found.test.after},
+            "lack": match.lack and {"misses": match.lack.misses, "family": match.lack.family},
+            "next_swatch": match.test
+            and {"volumes": dict(match.test.volumes), "before": match.test.before, "after": match.test.after},
         },
         indent=2,
     )
 
 
-def to_text(found: Match) -> str:
+def to_text(match: Match) -> str:
     """Return a match as a person reads it."""
-    names = {material.key: material.name for material in found.shelf.materials}
+    names = {material.key: material.name for material in match.shelf.materials}
     lines = []
-    for recipe in found.recipes:
+    for recipe in match.recipes:
         parts = " + ".join(f"{pour.parts} {names[pour.key]}" for pour in recipe.pours)
         amounts = ", ".join(f"{pour.ml:.1f} ml {names[pour.key]}" for pour in recipe.pours)
         lines.append(
@@ -89,17 +89,17 @@ def to_text(found: Match) -> str:
             f"    {difference_words(recipe.expected)}: "
             f"{likely_words(recipe.expected, recipe.low, recipe.high)}\n    {amounts}"
         )
-    if found.lack is not None:
+    if match.lack is not None:
         help_ = (
-            f" A {found.lack.family} would help most ({found.lack.with_it:.1f})." if found.lack.family else ""
+            f" A {match.lack.family} would help most ({match.lack.with_it:.1f})." if match.lack.family else ""
         )
         lines.append(
-            f"The nearest is {found.lack.misses or 'a little off'} ({found.lack.nearest:.1f}).{help_}"
+            f"The nearest is {match.lack.misses or 'a little off'} ({match.lack.nearest:.1f}).{help_}"
         )
-    if found.test is not None:
-        swatch = " and ".join(f"{volume:g} of {names[key]}" for key, volume in found.test.volumes)
+    if match.test is not None:
+        swatch = " and ".join(f"{volume:g} of {names[key]}" for key, volume in match.test.volumes)
         lines.append(
-            f"To know better, paint {swatch}, dry and read it: {found.test.before:.1f} becomes "
-            f"{found.test.after:.1f}."
+            f"To know better, paint {swatch}, dry and read it: {match.test.before:.1f} becomes "
+            f"{match.test.after:.1f}."
         )
     return "\n".join(lines)

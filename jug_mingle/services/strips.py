@@ -202,8 +202,8 @@ def _stack_of(row: StripRow) -> tuple[object, ...]:
 
 def fields_of(session: Session, job_id: int, board: str) -> list[StripRow]:
     """Return the fields of a stain board, the shortest wait first."""
-    found = [row for row in strips_of(session, job_id) if row.board == board]
-    return sorted(found, key=lambda row: row.wiped_after or 0.0)
+    strips = [row for row in strips_of(session, job_id) if row.board == board]
+    return sorted(strips, key=lambda row: row.wiped_after or 0.0)
 
 
 def boards_of(session: Session, job_id: int) -> dict[str, list[StripRow]]:
@@ -240,11 +240,11 @@ def wait_for(session: Session, job_id: int, board: str, target_id: int) -> Wait:
     if not stacks:
         raise NotFoundError(f"there is no stain board {board!r} with a field that was wiped")
     R = np.array(get_target(session, target_id).R)
-    found = [
+    waits = [
         nearest_wait([row.wiped_after or 0.0 for row in rows], [row.R for row in rows], R)
         for rows in stacks.values()
     ]
-    return min(found, key=lambda wait: wait.delta_E)
+    return min(waits, key=lambda wait: wait.delta_E)
 
 
 def change_strip(session: Session, strip_id: int, changes: Mapping[str, Any]) -> StripRow:

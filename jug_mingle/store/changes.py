@@ -83,7 +83,7 @@ class Changes:
             first = self._kept[0].number if self._kept else self._number + 1
             if not known or int(number) > self._number or int(number) + 1 < first:
                 return [Change(self._number, frozenset({EVERYTHING}), "")], self.name
-            return [one for one in self._kept if one.number > int(number)], self.name
+            return [change for change in self._kept if change.number > int(number)], self.name
 
     def listen(self, wake: Callable[[], object]) -> Callable[[], None]:
         """Call `wake`, from any thread, at each change and at the end; return how that is stopped."""

@@ -30,10 +30,10 @@ class Learnt:
 def learnt(before: Shelf, after: Shelf) -> list[Learnt]:
     """Return what moved between two fits of the same materials, the most first."""
     moved = delta_E_CIE2000(_let_down(before), _let_down(after))
-    found = [
+    lessons = [
         Learnt(name=m.name, by=float(by)) for m, by in zip(after.materials, moved, strict=True) if by > _TOLD
     ]
-    return sorted(found, key=lambda one: -one.by)
+    return sorted(lessons, key=lambda one: -one.by)
 
 
 def _let_down(shelf: Shelf) -> FloatArray:

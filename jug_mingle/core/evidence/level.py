@@ -153,13 +153,13 @@ def tasks_of(shelf: Shelf, key: str, *, done: Sequence[str] = (), white: str | N
         return []
     tests = _tests(shelf, key, white)
     probe = tests["film" if material.kind.optical == "transparent" else "half"]
-    found = []
+    tasks = []
     for name, test in tests.items():
         if name in done or name == "half" or (name == "film" and material.kind.optical == "hiding"):
             continue
         before, after = gain_of(shelf, probe=probe, test=test)
-        found.append(Task(key=name, before=before, after=after))
-    return sorted(found, key=lambda task: task.after)
+        tasks.append(Task(key=name, before=before, after=after))
+    return sorted(tasks, key=lambda task: task.after)
 
 
 def _card(optics: Optics, X: float, alone: tuple[tuple[str, float], ...], veil: float) -> Reading:

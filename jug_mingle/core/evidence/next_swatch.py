@@ -83,13 +83,13 @@ def next_swatch(
             tests += [((pour.key, 1.0), (white, ratio)) for ratio in (1.0, 4.0, 10.0)]
         if black not in (None, pour.key) and R_to_Lab(masstone(shelf, pour.key))[0] > _PALE:
             tests.append(((pour.key, 10.0), (str(black), 1.0)))
-    found = []
+    next_swatches = []
     for test in tests:
         before, after = _narrowed(
             recipe, _spread(shelf, _reading(shelf, test, noise=NOISE[how], pour_error=pour_error))
         )
-        found.append(NextSwatch(volumes=test, before=before, after=after))
-    return sorted(found, key=lambda one: one.after)
+        next_swatches.append(NextSwatch(volumes=test, before=before, after=after))
+    return sorted(next_swatches, key=lambda one: one.after)
 
 
 _WORTH_NARROWING, _WORTH_PAINTING = 0.6, 0.8

@@ -246,7 +246,7 @@ def residual_block(
         stays = float(c @ kept)
         c = c * kept / stays
         item = replace(
-            item, swatches=tuple(replace(one, X=one.X * stays) for one in item.swatches), laying=None
+            item, swatches=tuple(replace(swatch, X=swatch.X * stays) for swatch in item.swatches), laying=None
         )
     parts = [_swatch_block(item, swatch, c, K, S) for swatch in item.swatches]
     r = np.concatenate([part[0] for part in parts])

@@ -30,9 +30,9 @@ def flat_drawing(net: Net, pixels_wide: int) -> Drawing:
     """Return a net drawn so wide, without a margin."""
     scale = pixels_wide / net.width
     high = max(1, round(net.height * scale))
-    fronts = [one.surface for one in net.shown if one.surface.plane == "front"]
-    wide = max((one.x + one.w for one in fronts), default=1.0)
-    deep = max((one.y + one.h for one in fronts), default=1.0)
+    fronts = [shown.surface for shown in net.shown if shown.surface.plane == "front"]
+    wide = max((surface.x + surface.w for surface in fronts), default=1.0)
+    deep = max((surface.y + surface.h for surface in fronts), default=1.0)
     faces = []
     for one in net.shown:
         left, top = round(one.x * scale), round(one.y * scale)

@@ -152,11 +152,11 @@ class Layer:
                 else f"{least} colours"
             )
             raise ValueError(f"{self.of.title.lower()} needs {asked}, got {len(self.films)}")
-        for one in NUMBERS:
-            value = getattr(self, one.key)
-            if not one.low <= value <= one.high:
+        for setting in NUMBERS:
+            value = getattr(self, setting.key)
+            if not setting.low <= value <= setting.high:
                 raise ValueError(
-                    f"{one.key} of a layer must be from {marked_range(one.low, one.high)}, got "
+                    f"{setting.key} of a layer must be from {marked_range(setting.low, setting.high)}, got "
                     f"{marked(value)}"
                 )
 

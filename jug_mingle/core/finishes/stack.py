@@ -142,23 +142,23 @@ def at_point(finish: Finish, samples: Samples, zone: str, at: int) -> list[Laid]
 
 
 def _laid(
-    layer: Layer, one: Samples, zone: str, R: FloatArray, states: Sequence[FloatArray], wood: str
+    layer: Layer, samples: Samples, zone: str, R: FloatArray, states: Sequence[FloatArray], wood: str
 ) -> tuple[FloatArray, float]:
     if layer.of.act == "reveal":
-        d = float(_field(layer, one, zone)[0])
+        d = float(_field(layer, samples, zone)[0])
         return R + d * (states[state_below(layer, len(states) - 1)] - R), d
     if layer.of.act == "cover":
-        d = float(dabbed(_field(layer, one, zone), layer.coats)[0])
+        d = float(dabbed(_field(layer, samples, zone), layer.coats)[0])
         return R + d * (gilding(layer) - R), d
     if layer.of.palette is not None and layer.of.ink is not None:
-        d = float(_field(layer, one, zone)[0])
-        return R + d * (layer.of.palette(layer)[int(layer.of.ink(layer, one, zone)[0])] - R), d
+        d = float(_field(layer, samples, zone)[0])
+        return R + d * (layer.of.palette(layer)[int(layer.of.ink(layer, samples, zone)[0])] - R), d
     if layer.of.lifts is not None:
-        lifted = float(layer.of.lifts(layer, one, zone)[0])
+        lifted = float(layer.of.lifts(layer, samples, zone)[0])
         R = R + lifted * (states[state_below(layer, len(states) - 1)] - R)
-    t = float(_field(layer, one, zone)[0])
+    t = float(_field(layer, samples, zone)[0])
     if layer.share is not None:
-        parts = [values.astype(float) for values in shares(layer, one, zone)]
+        parts = [values.astype(float) for values in shares(layer, samples, zone)]
         K, S = (values[0] for values in mixed(layer.films, parts))
         return R_film(K=K, S=S, X=layer.X * t, R_g=R), float(parts[-1][0])
     if not layer.films:

@@ -63,7 +63,7 @@ class Facts:
 
     def with_(self, others: Iterable["Facts"]) -> "Facts":
         """Return the facts of what several colours make that lie in one layer."""
-        return Facts((*self.contents, *(one for other in others for one in other.contents)))
+        return Facts((*self.contents, *(content for other in others for content in other.contents)))
 
     @cached_property
     def kinds(self) -> frozenset[str]:
@@ -79,7 +79,9 @@ class Facts:
     @cached_property
     def dry(self) -> float:
         """How long it takes until a strip of it can be read: of a mix the slowest counts. [minutes]"""
-        return max((one.dry for _, one in self.contents if one.dry is not None), default=USUAL_DRY)
+        return max(
+            (handling.dry for _, handling in self.contents if handling.dry is not None), default=USUAL_DRY
+        )
 
     @cached_property
     def recoat(self) -> float | None:
@@ -88,49 +90,54 @@ class Facts:
         Of what is mixed the slowest counts: its next full coat, or, of what is laid once, when it is dry.
         None where practice has no figure for any of it and no label was read.
         """
-        waits = (one.dry if one.recoat is None else one.recoat for _, one in self.contents)
+        waits = (
+            handling.dry if handling.recoat is None else handling.recoat for _, handling in self.contents
+        )
         return max((wait for wait in waits if wait is not None), default=None)
 
     @cached_property
     def pot_life(self) -> float | None:
         """How long it keeps: the shortest of what is in it; None where practice has no figure. [days]"""
-        return min((one.pot_life for _, one in self.contents if one.pot_life is not None), default=None)
+        return min(
+            (handling.pot_life for _, handling in self.contents if handling.pot_life is not None),
+            default=None,
+        )
 
     @cached_property
     def own_primer(self) -> bool:
         """Whether it holds without a primer."""
-        return all(one.own_primer for one in self._colours)
+        return all(handling.own_primer for handling in self._colours)
 
     @cached_property
     def own_seal(self) -> bool:
         """Whether it needs nothing over it."""
-        return all(one.own_seal for one in self._colours)
+        return all(handling.own_seal for handling in self._colours)
 
     @cached_property
     def must_be_sealed(self) -> bool:
         """Whether leaving it without a seal is not an option."""
-        return any(one.must_be_sealed for one in self._colours)
+        return any(handling.must_be_sealed for handling in self._colours)
 
     @cached_property
     def needs_primer(self) -> bool:
         """Whether it does not hold on bare sanded wood, nor on what is slick, without a primer."""
-        return any(one.needs_primer for one in self._colours)
+        return any(handling.needs_primer for handling in self._colours)
 
     @cached_property
     def bare_wood_only(self) -> bool:
         """Whether it does not hold on an old finish at all."""
-        return any(one.bare_wood_only for one in self._colours)
+        return any(handling.bare_wood_only for handling in self._colours)
 
     @cached_property
     def blocks_stains(self) -> bool:
         """Whether what bleeds from wood does not pass it."""
-        return all(one.blocks_stains for one in self._colours)
+        return all(handling.blocks_stains for handling in self._colours)
 
     @cached_property
     def _colours(self) -> list[Handling]:
         """Handling of what colours; a medium and a powder that dulls leave a paint what it is."""
-        coloured = [one for kind, one in self.contents if kind.optical in ("hiding", "transparent")]
-        return coloured or [one for _, one in self.contents]
+        coloured = [handling for kind, handling in self.contents if kind.optical in ("hiding", "transparent")]
+        return coloured or [handling for _, handling in self.contents]
 
 
 def time_words(minutes: float) -> str:

@@ -65,9 +65,9 @@ class Saying:
             return marked_number(number)
         return number.replace(".", ",") if self.numbers == "comma" else number
 
-    def _value(self, found: re.Match[str]) -> str:
+    def _value(self, match: re.Match[str]) -> str:
         """Return a marked value as the person says it; one whose unit nobody says otherwise as it is."""
-        numbers, unit = [one for one in (found["low"], found["high"]) if one], found["unit"] or ""
+        numbers, unit = [one for one in (match["low"], match["high"]) if one], match["unit"] or ""
         if unit in _MILLILITRES:
             return " to ".join(self.amount(float(one) * _MILLILITRES[unit]) for one in numbers)
         if unit in _METRES:

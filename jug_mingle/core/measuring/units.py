@@ -227,14 +227,14 @@ def format_amount(ml: float, unit: str, *, density: float = 1.0) -> MeasuredAmou
     if unit in ("spoons", "metric_spoons"):
         return in_spoons(ml, "us" if unit == "spoons" else "metric")
     if unit == "g":
-        said = _plain(ml * density, _GRAMS)
-        return MeasuredAmount(words=said.words, ml=said.ml / density)
+        measured_amount = _plain(ml * density, _GRAMS)
+        return MeasuredAmount(words=measured_amount.words, ml=measured_amount.ml / density)
     if unit == "drop":
         return _in_drops(ml)
     plain = UNITS.get(unit)
     if plain is None or plain.ml is None:
         raise ValueError(f"there is no unit {unit!r}; known are {', '.join(UNITS)}")
-    said = _plain(ml, plain)
-    if ml <= 0.0 or _near(said.ml, ml) or unit == "ml":
-        return said
+    measured_amount = _plain(ml, plain)
+    if ml <= 0.0 or _near(measured_amount.ml, ml) or unit == "ml":
+        return measured_amount
     return _in_few_spoons(ml) if plain.us else _plain(ml, UNITS["ml"])

@@ -127,7 +127,8 @@ def shares_kept(uptake: Uptake, layings: Sequence[Laying]) -> FloatArray:
         for value in (uptake.amount, uptake.rate, uptake.again, uptake.left)
     )
     wait, wipe, coats, takes = np.array(
-        [(one.wait, one.wipe, one.coats, PREPARED[one.prepared]) for one in layings], dtype=float
+        [(laying.wait, laying.wipe, laying.coats, PREPARED[laying.prepared]) for laying in layings],
+        dtype=float,
     ).T
     taken = np.minimum(1.0, uptake.capacity * takes) * (1.0 - np.exp(-rate * np.sqrt(wait)))
     stays = np.where(wipe > 0.0, np.minimum(1.0, left * share_left(wipe)), 1.0)

@@ -189,7 +189,7 @@ def _bridged(film: Mask, width: float) -> tuple[Mask, int, list[tuple[float, flo
         away, nearest = _nearest(labels == main)
         for island in range(1, count):
             if island != main:
-                left, top, wide, high = (int(one) for one in boxes[island, :4])
+                left, top, wide, high = (int(box) for box in boxes[island, :4])
                 own = labels[top : top + high, left : left + wide] == island
                 rows, columns = np.nonzero(own)
                 bars += _bars(drawn, rows + top, columns + left, away, nearest, width, twice=turn == 0)

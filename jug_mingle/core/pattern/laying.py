@@ -52,9 +52,9 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
     if not surfaces:
         raise ValueError("there is no flat face here to lay it on: choose fronts, sides, a top or a panel")
     offsets = {part: (x, y) for part, x, y in layout.offsets}
-    spaces = [_filled(layout, one, n, sizes) for n, one in enumerate(_spaces(layout, surfaces))]
+    spaces = [_filled(layout, space, n, sizes) for n, space in enumerate(_spaces(layout, surfaces))]
     if layout.arrange != "all_over" and not layout.singles and layout.overhang == 0.0:
-        wide, high = max(one.w for one in spaces), max(one.h for one in spaces)
+        wide, high = max(space.w for space in spaces), max(space.h for space in spaces)
         if min(layout.width, layout.height) > max(wide, high) or layout.width > wide or layout.height > high:
             raise TooLargeError(
                 f"the motif is {marked(100 * layout.width, '.1f', 'cm')} by "
@@ -71,7 +71,10 @@ def lay(layout: Layout, surfaces: Sequence[Surface], sizes: Sequence[Size] = ())
 
 def _spaces(layout: Layout, surfaces: Sequence[Surface]) -> list[Space]:
     if layout.span == "each":
-        return [Space(w=one.w, h=one.h, spots=(Spot(surface=one, x=0.0, y=0.0),)) for one in surfaces]
+        return [
+            Space(w=surface.w, h=surface.h, spots=(Spot(surface=surface, x=0.0, y=0.0),))
+            for surface in surfaces
+        ]
     if layout.span == "wrapped":
         return [_bounded(surfaces)]
     planes: dict[Plane, list[Surface]] = {}
@@ -81,8 +84,8 @@ def _spaces(layout: Layout, surfaces: Sequence[Surface]) -> list[Space]:
 
 
 def _bounded(own: Sequence[Surface]) -> Space:
-    left, top = min(one.x for one in own), min(one.y for one in own)
-    spots = tuple(Spot(surface=one, x=one.x - left, y=one.y - top) for one in own)
+    left, top = min(surface.x for surface in own), min(surface.y for surface in own)
+    spots = tuple(Spot(surface=surface, x=surface.x - left, y=surface.y - top) for surface in own)
     return Space(
         w=max(s.x + s.surface.w for s in spots), h=max(s.y + s.surface.h for s in spots), spots=spots
     )
@@ -91,17 +94,17 @@ def _bounded(own: Sequence[Surface]) -> Space:
 def _butted(own: Sequence[Surface]) -> Space:
     """Push surfaces together, row by row: those whose upper edges lie level are of one row."""
     rows: list[list[Surface]] = []
-    for one in sorted(own, key=lambda s: (round(s.y, 2), s.x)):
-        if rows and abs(rows[-1][0].y - one.y) < 0.5 * min(rows[-1][0].h, one.h):
-            rows[-1].append(one)
+    for surface in sorted(own, key=lambda s: (round(s.y, 2), s.x)):
+        if rows and abs(rows[-1][0].y - surface.y) < 0.5 * min(rows[-1][0].h, surface.h):
+            rows[-1].append(surface)
         else:
-            rows.append([one])
+            rows.append([surface])
     spots, y = [], 0.0
     for row in rows:
         x = 0.0
-        for one in sorted(row, key=lambda s: s.x):
-            spots.append(Spot(surface=one, x=x, y=y))
-            x += one.w
+        for surface in sorted(row, key=lambda s: s.x):
+            spots.append(Spot(surface=surface, x=x, y=y))
+            x += surface.w
         y += max(one.h for one in row)
     return Space(w=max(s.x + s.surface.w for s in spots), h=y, spots=tuple(spots))
 
@@ -128,11 +131,11 @@ def _filled(layout: Layout, space: Space, number: int, sizes: Sequence[Size]) ->
         return space  # fewer words than faces: the others stay plain
     art = number if layout.texts else 0
     w, h = sizes[art] if sizes else (layout.width, layout.height)
-    one = Placed(
+    placed = Placed(
         x=x + layout.shift_x, y=y + layout.shift_y, w=w, h=h, turn=layout.turn,
         mirrored=layout.mirrored in ("across", "both") and number % 2 == 1, art=art,
     )  # fmt: skip
-    return _with(space, placed=(one,))
+    return _with(space, placed=(placed,))
 
 
 def _with(
@@ -144,24 +147,25 @@ def _with(
 def _singles(layout: Layout, space: Space, sizes: Sequence[Size]) -> list[Placed]:
     there = {spot.surface.part: spot for spot in space.spots}
     texts = texts_of(layout)
-    found = []
-    for one in layout.singles:
-        if one.part not in there:
+    positions = []
+    for single in layout.singles:
+        if single.part not in there:
             continue
-        art = texts.index(one.text) if one.text in texts else 0
+        art = texts.index(single.text) if single.text in texts else 0
         w, h = sizes[art] if sizes else (layout.width, layout.height)
-        found.append(
+        positions.append(
             Placed(
-                x=there[one.part].x + one.x, y=there[one.part].y + one.y, w=w * one.size, h=h * one.size,
-                turn=one.turn, mirrored=one.mirrored, art=art, pinned=one.pinned,
+                x=there[single.part].x + single.x, y=there[single.part].y + single.y, w=w * single.size,
+                h=h * single.size,
+                turn=single.turn, mirrored=single.mirrored, art=art, pinned=single.pinned,
             )
         )  # fmt: skip
-    return found
+    return positions
 
 
 def texts_of(layout: Layout) -> list[str]:
     """Return the words of lettering, one a picture: those put by hand each once, else one a part."""
-    return list(dict.fromkeys(one.text for one in layout.singles if one.text)) or list(layout.texts)
+    return list(dict.fromkeys(single.text for single in layout.singles if single.text)) or list(layout.texts)
 
 
 def _first(size: float, pitch: float, count: int, overhang: float, start: str, shift: float) -> float:
@@ -220,17 +224,17 @@ def _masked(layout: Layout, space: Space, grid: Grid) -> list[Spare]:
     laid."""
     if not layout.whole:
         return []
-    found = []
+    spares = []
     right, low = grid.x + grid.columns * grid.pitch_x, grid.y + grid.rows * grid.pitch_y
     surplus = -grid.columns % layout.columns
     if surplus:
         why = f"{surplus} of {layout.columns} columns"
-        found.append(Spare(x=right, y=grid.y, w=surplus * grid.pitch_x, h=low - grid.y, why=why))
+        spares.append(Spare(x=right, y=grid.y, w=surplus * grid.pitch_x, h=low - grid.y, why=why))
     surplus = -grid.rows % layout.rows
     if surplus:
         why = f"{surplus} of {layout.rows} rows"
-        found.append(Spare(x=grid.x, y=low, w=right - grid.x, h=surplus * grid.pitch_y, why=why))
-    return found
+        spares.append(Spare(x=grid.x, y=low, w=right - grid.x, h=surplus * grid.pitch_y, why=why))
+    return spares
 
 
 def _row(layout: Layout, space: Space) -> list[Placed]:
@@ -254,7 +258,7 @@ def _corners(layout: Layout, space: Space) -> list[Placed]:
     m, w, h = layout.margin, layout.width, layout.height
     left, top = m + 0.5 * w + layout.shift_x, m + 0.5 * h + layout.shift_y
     right, low = space.w - left, space.h - top
-    found = [
+    positions = [
         Placed(x=left, y=top, w=w, h=h), Placed(x=right, y=top, w=w, h=h, mirrored=True),
         Placed(x=right, y=low, w=w, h=h, turn=180.0),
         Placed(x=left, y=low, w=w, h=h, turn=180.0, mirrored=True),
@@ -262,14 +266,14 @@ def _corners(layout: Layout, space: Space) -> list[Placed]:
     across = [(0.5 * space.w, m + 0.25 * w, 0.0), (0.5 * space.w, space.h - m - 0.25 * w, 180.0)]
     aside = [(m + 0.25 * w, 0.5 * space.h, 270.0), (space.w - m - 0.25 * w, 0.5 * space.h, 90.0)]
     for x, y, turn in [*across, *aside][: layout.wedges]:
-        found.append(Placed(x=x, y=y, w=w, h=0.5 * w, turn=turn, art=1))
-    return found
+        positions.append(Placed(x=x, y=y, w=w, h=0.5 * w, turn=turn, art=1))
+    return positions
 
 
 def _border(layout: Layout, space: Space) -> list[Placed]:
     """Whole repeats along the four edges, each turned to stand on its own."""
     pitch, h, m = layout.pitch[0], layout.height, layout.margin
-    found = []
+    positions = []
     for length, corner, turn in (
         (space.w, (m, m), 0.0), (space.h, (space.w - m, m), 90.0),
         (space.w, (space.w - m, space.h - m), 180.0), (space.h, (m, space.h - m), 270.0),
@@ -279,8 +283,8 @@ def _border(layout: Layout, space: Space) -> list[Placed]:
         step, (c, s) = room / count, (round(np.cos(radians(turn))), round(np.sin(radians(turn))))
         for n in range(count):
             along, in_ = (n + 0.5) * step, 0.5 * h
-            found.append(
+            positions.append(
                 Placed(x=corner[0] + c * along - s * in_, y=corner[1] + s * along + c * in_,
                        w=min(layout.width, step), h=h, turn=turn)
             )  # fmt: skip
-    return found
+    return positions

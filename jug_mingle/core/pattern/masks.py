@@ -57,8 +57,8 @@ class Pattern:
 
     def size_of(self, address: str) -> tuple[float, float]:
         """Return the width and height of the surface of a face. [m]"""
-        one = self._spots[address][1].surface
-        return one.w, one.h
+        surface = self._spots[address][1].surface
+        return surface.w, surface.h
 
     def at(self, address: str, u: FloatArray, v: FloatArray) -> Printed:
         """Return what is printed at places of a face, in shares of its width and height (n,)."""
@@ -70,8 +70,8 @@ class Pattern:
         alpha, ink = np.zeros(u.shape, dtype=np.float32), np.zeros(u.shape, dtype=np.uint8)
         if space.grid is not None:
             _repeated(x, y, space, space.grid, self.layout, self.arts[0], alpha, ink)
-        for one in space.placed:
-            _single(x, y, one, self.arts[min(one.art, len(self.arts) - 1)], alpha, ink)
+        for placed in space.placed:
+            _single(x, y, placed, self.arts[min(placed.art, len(self.arts) - 1)], alpha, ink)
         alpha *= _within(self.layout, space, x, y)
         if self.layout.spared >= 0.0 or self.layout.spares:
             _spare(self.layout, spot, u * spot.surface.w, v * spot.surface.h, alpha)
@@ -181,18 +181,18 @@ def _look_up(
 
 
 def _single(
-    x: FloatArray, y: FloatArray, one: Placed, art: Art, alpha: FloatArray, ink: NDArray[np.uint8]
+    x: FloatArray, y: FloatArray, placed: Placed, art: Art, alpha: FloatArray, ink: NDArray[np.uint8]
 ) -> None:
     """Write what one motif prints, over what was printed before."""
-    left, top, wide, high = one.box
+    left, top, wide, high = placed.box
     near = np.flatnonzero((x >= left) & (x < left + wide) & (y >= top) & (y < top + high))
     if not near.size:
         return
-    c, s = np.cos(radians(one.turn)), np.sin(radians(one.turn))
-    dx, dy = x[near] - one.x, y[near] - one.y
+    c, s = np.cos(radians(placed.turn)), np.sin(radians(placed.turn))
+    dx, dy = x[near] - placed.x, y[near] - placed.y
     px, py = dx * c + dy * s, dy * c - dx * s
-    px = 0.5 + (-px if one.mirrored else px) / one.w
-    py = 0.5 + py / one.h
+    px = 0.5 + (-px if placed.mirrored else px) / placed.w
+    py = 0.5 + py / placed.h
     inside = (px >= 0.0) & (px < 1.0) & (py >= 0.0) & (py < 1.0)
     near = near[inside]
     row = (py[inside] * art.alpha.shape[0]).astype(int)
@@ -227,7 +227,7 @@ def _within(layout: Layout, space: Space, x: FloatArray, y: FloatArray) -> Float
 
 def _spare(layout: Layout, spot: Spot, x: FloatArray, y: FloatArray, alpha: FloatArray) -> None:
     """Leave out handles, and what else is to be spared, by a margin."""
-    own = [one for part, one in layout.spares if part == spot.surface.part]
+    own = [spare for part, spare in layout.spares if part == spot.surface.part]
     more = max(layout.spared, 0.0)
     for one in (*(spot.surface.spares if layout.spared >= 0.0 else ()), *own):
         away_x = np.maximum(one.x - x, x - one.x - one.w)

@@ -195,8 +195,8 @@ def _nearly(sizes: Sequence[Size], rooms: Sequence[_Room], turning: bool, steps:
     for slack in _SLACKS:
         blocks = blocks_of(sizes, turning=turning, within=within, slack=slack)
         for room, own in zip(rooms, fillings, strict=True):
-            fits = [one for one in blocks if one.w <= room.w + _CLOSE and one.h <= room.h + _CLOSE]
-            own += [one.at for one in sorted(fits, key=lambda one: -one.area)[:_ENOUGH]]
+            fits = [block for block in blocks if block.w <= room.w + _CLOSE and block.h <= room.h + _CLOSE]
+            own += [block.at for block in sorted(fits, key=lambda one: -one.area)[:_ENOUGH]]
         chosen = _choose(fillings, sizes)
         if _area(chosen, sizes) >= whole * (1.0 - 1e-4):
             return chosen

@@ -107,7 +107,7 @@ _Piece = tuple[float, float, float, float, float, bool, int, int]
 def _pieces(layout: Layout, space: Space) -> list[_Piece]:
     grid = space.grid
     if grid is None:
-        return [(*one.box, one.turn, one.mirrored, 1, 1) for one in space.placed]
+        return [(*placed.box, placed.turn, placed.mirrored, 1, 1) for placed in space.placed]
     return [
         (
             grid.x + column * grid.pitch_x, grid.y + row * grid.pitch_y, layout.columns * grid.pitch_x,
@@ -120,11 +120,11 @@ def _pieces(layout: Layout, space: Space) -> list[_Piece]:
 
 def _parts(space: Space, x: float, y: float, w: float, h: float) -> tuple[str, ...]:
     def meets(spot: Spot) -> bool:
-        one = spot.surface
+        surface = spot.surface
         return (
-            x < spot.x + one.w - 1e-6
+            x < spot.x + surface.w - 1e-6
             and x + w > spot.x + 1e-6
-            and y < spot.y + one.h - 1e-6
+            and y < spot.y + surface.h - 1e-6
             and y + h > spot.y + 1e-6
         )
 
@@ -206,7 +206,7 @@ def counted(
 def _boxes(space: Space) -> list[tuple[float, float, float, float]]:
     grid = space.grid
     if grid is None:
-        return [one.box for one in space.placed]
+        return [placed.box for placed in space.placed]
     return [
         (
             grid.x + column * grid.pitch_x,

@@ -80,14 +80,14 @@ def pieces_of(pattern: Pattern, sheet: Size, *, margin: float = 0.0) -> list[Pie
     found: list[Piece] = []
     for number, space in enumerate(pattern.spaces):
         if space.grid is None:
-            for one in space.placed:
-                x, y, w, h = one.box
+            for placed in space.placed:
+                x, y, w, h = placed.box
                 found += _strips(space, number, x - margin, y - margin, w + 2 * margin, h + 2 * margin, sheet)
             continue
         x, y, w, h = _covered(pattern, space)
         more = margin + pattern.layout.overhang
         found += _strips(space, number, x - more, y - more, w + 2 * more, h + 2 * more, sheet)
-    return [one for one in found if one.parts]
+    return [piece for piece in found if piece.parts]
 
 
 def _covered(pattern: Pattern, space: Space) -> tuple[float, float, float, float]:
@@ -147,7 +147,7 @@ def positions_to_lay(pattern: Pattern, kind: str) -> list[Position]:
     if kind not in ("paper", "lined"):
         return positions_of(pattern)
     cut, _ = cut_for(pattern, kind)
-    return positions_of(pattern, [(one.space, one.x, one.y, one.w, one.h) for one in cut])
+    return positions_of(pattern, [(piece.space, piece.x, piece.y, piece.w, piece.h) for piece in cut])
 
 
 def supplied(
@@ -169,7 +169,7 @@ def supplied(
     """
     if min(sheet) <= 0.0:
         raise ValueError("a sheet is wider and higher than 0: say its size")
-    sizes = [(one.w, one.h) for one in pieces]
+    sizes = [(piece.w, piece.h) for piece in pieces]
     for w, h in sizes:
         fits = w <= sheet[0] + _CLOSE and h <= sheet[1] + _CLOSE
         if not fits and not (turning and h <= sheet[0] + _CLOSE and w <= sheet[1] + _CLOSE):
@@ -185,7 +185,7 @@ def supplied(
     alone = all(2.0 * w > sheet[0] + _CLOSE and 2.0 * h > sheet[1] + _CLOSE for w, h in sizes)
     alike = len({(round(w, 6), round(h, 6)) for w, h in sizes}) == 1
     packed = _alike(sizes, sheet) if alone or alike else _fewest(sizes, sheet, turning)
-    used = len({one.bin for one in packed.put})
+    used = len({put.bin for put in packed.put})
     covered = sum(w * h for w, h in sizes)
     return Supply(
         sheet=sheet, pieces=tuple(pieces), sheets=used, puts=packed.put, metres=0.0,
@@ -215,7 +215,7 @@ _ROUNDS: Final = 3
 def _fewest(sizes: Sequence[Size], sheet: Size, turning: bool) -> Packed:
     """Return pieces packed into as few sheets as were found, never more than rows of them take."""
     rows = _in_rows(sizes, sheet, turning)
-    most = len({one.bin for one in rows})
+    most = len({put.bin for put in rows})
     area = sum(w * h for w, h in sizes)
     count = max(1, ceil(area / (sheet[0] * sheet[1]) - 1e-9))
     tries = _ROUNDS if len(sizes) <= _SEARCHED else 0
@@ -267,11 +267,11 @@ def _from_roll(pieces: Sequence[Piece], sheet: Size, at_hand: int) -> Supply:
     puts: list[Put] = []
     x = y = row = 0.0
     for number in sorted(range(len(pieces)), key=lambda n: -pieces[n].h):
-        one = pieces[number]
-        if x + one.w > sheet[0] + _CLOSE:
+        piece = pieces[number]
+        if x + piece.w > sheet[0] + _CLOSE:
             x, y, row = 0.0, y + row, 0.0
         puts.append(Put(piece=number, bin=0, x=x, y=y))
-        x, row = x + one.w, max(row, one.h)
+        x, row = x + piece.w, max(row, piece.h)
     metres = y + row
     covered = sum(one.w * one.h for one in pieces)
     rolls = ceil(metres / sheet[1] - 1e-9)
@@ -287,8 +287,8 @@ def _rests(sizes: Sequence[Size], puts: Sequence[Put], sheet: Size, sheets: int)
     use."""
     found = []
     for number in range(sheets):
-        own = [(one.x, one.y, *(sizes[one.piece][::-1] if one.turned else sizes[one.piece])) for one in puts
-               if one.bin == number]  # fmt: skip
+        own = [(put.x, put.y, *(sizes[put.piece][::-1] if put.turned else sizes[put.piece])) for put in puts
+               if put.bin == number]  # fmt: skip
         right, low = (
             max((x + w for x, _, w, _ in own), default=0.0),
             max((y + h for _, y, _, h in own), default=0.0),

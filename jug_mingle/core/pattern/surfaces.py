@@ -62,8 +62,8 @@ def surfaces_of(piece: Piece) -> list[Surface]:
     """Return the surfaces of a piece, its fronts row by row first, each once."""
     found: dict[str, Surface] = {}
     for box in piece.boxes:
-        for one in _of_box(box, piece):
-            found.setdefault(one.name, one)
+        for surface in _of_box(box, piece):
+            found.setdefault(surface.name, surface)
     planes = ("front", "side", "top")
     return sorted(found.values(), key=lambda one: (planes.index(one.plane), round(one.y, 3), one.x))
 
@@ -130,4 +130,4 @@ def _round(x: float, y: float, r: float) -> Spare:
 def reached_surfaces(surfaces: Iterable[Surface], reaches: Iterable[str]) -> list[Surface]:
     """Return the surfaces of which a face is among some addresses."""
     there = frozenset(reaches)
-    return [one for one in surfaces if there.intersection(one.addresses)]
+    return [surface for surface in surfaces if there.intersection(surface.addresses)]

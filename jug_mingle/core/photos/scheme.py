@@ -88,14 +88,14 @@ def dominant_colours(XYZ: FloatArray, *, most: int = MOST, seed: int = 4) -> lis
     order = np.argsort(-counts)
     shares = counts[order] / counts.sum()
     keep = [place for n, place in enumerate(order) if shares[n] >= _SMALL or n < FEWEST]
-    found = []
+    dominants = []
     for place in keep:
         members = np.flatnonzero(member == place)
         nearest = chosen[members[int(np.argmin(((Lab[members] - middles[place]) ** 2).sum(axis=1)))]]
         middle = np.median(flat[chosen[members]], axis=0)
         at = int(nearest // width), int(nearest % width)
-        found.append(Dominant(XYZ=middle, share=float(counts[place] / counts.sum()), at=at))
-    return found
+        dominants.append(Dominant(XYZ=middle, share=float(counts[place] / counts.sum()), at=at))
+    return dominants
 
 
 def _joined(

@@ -300,8 +300,8 @@ def roll_desk(piece: "Piece") -> list[Box]:
     moved = [
         replace(
             box, y=box.y + high, fronts=tuple(replace(front, y=front.y + high) for front in box.fronts),
-            openings=tuple(replace(one, y=one.y + high) for one in box.openings),
-            interiors=tuple(replace(one, y=one.y + high) for one in box.interiors),
+            openings=tuple(replace(opening, y=opening.y + high) for opening in box.openings),
+            interiors=tuple(replace(opening, y=opening.y + high) for opening in box.interiors),
             # The roll stands on the slab; what it covers is the writing surface within it.
             top_covered=w * d if box.part == "top" else box.top_covered,
         )

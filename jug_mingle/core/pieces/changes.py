@@ -225,11 +225,13 @@ def _left_open(box: Box, gone: Sequence[Front], left: Sequence[Front]) -> tuple[
         if any(map(inside.behind, gone)) and not any(map(inside.behind, left))
     ]
     holes = [
-        Opening(x=one.x, y=one.y, w=one.w, h=one.h, d=box.d - 0.02, part=f"{one.part} opening")
-        for one in gone
-        if one.kind in ("drawer", "door")
+        Opening(x=front.x, y=front.y, w=front.w, h=front.h, d=box.d - 0.02, part=f"{front.part} opening")
+        for front in gone
+        if front.kind in ("drawer", "door")
     ]
-    apart = [one for one in (*box.openings, *holes) if not any(inside.behind(one) for inside in opened)]
+    apart = [
+        opening for opening in (*box.openings, *holes) if not any(inside.behind(opening) for inside in opened)
+    ]
     closed = [inside for inside in box.interiors if inside not in opened]
     return [*apart, *(replace(inside, zone="inside") for inside in opened)], closed
 
@@ -297,11 +299,11 @@ def _added(boxes: Sequence[Box], change: Change, size: tuple[float, float, float
     ]
 
 
-def _at_corners(one: Box, size: tuple[float, float, float]) -> list[Box]:
-    places = {"left": 0.0, "right": size[0] - one.w}
-    depths = {"front": 0.0, "back": size[2] - one.d}
+def _at_corners(box: Box, size: tuple[float, float, float]) -> list[Box]:
+    places = {"left": 0.0, "right": size[0] - box.w}
+    depths = {"front": 0.0, "back": size[2] - box.d}
     return [
-        replace(one, part=f"{one.part} {deep} {side}", x=x, z=z)
+        replace(box, part=f"{box.part} {deep} {side}", x=x, z=z)
         for deep, z in depths.items()
         for side, x in places.items()
     ]

@@ -146,10 +146,10 @@ class Piece:
     def groups(self) -> dict[str, tuple[str, ...]]:
         """The parts of each group, by the name that it was given."""
         of: dict[str, str] = {}
-        for one in self.changes:
-            if one.act == "group":
-                its = [part for part, kind in self.parts.items() if one.part in (part, kind)]
-                of.update(dict.fromkeys(its or [one.part], one.name))
+        for change in self.changes:
+            if change.act == "group":
+                its = [part for part, kind in self.parts.items() if change.part in (part, kind)]
+                of.update(dict.fromkeys(its or [change.part], change.name))
         return {name: tuple(part for part, its in of.items() if its == name) for name in of.values() if name}
 
     def ungrouped(self, names: Iterable[str]) -> list[str]:
@@ -170,9 +170,9 @@ class Piece:
         """Return what a part is called: by the name it was given, else by its key."""
         return next(
             (
-                one.name
-                for one in reversed(self.changes)
-                if one.part == part and one.act == "name" and one.name
+                change.name
+                for change in reversed(self.changes)
+                if change.part == part and change.act == "name" and change.name
             ),
             part,
         )

@@ -125,7 +125,9 @@ class _Sketch(Canvas):
         self.aside(box.side_face, (box.x + box.w, box.y, box.z), box.h, box.d, dim, (11.0 + box.x, box.y))
 
     def _top(self, box: Box) -> None:
-        lidded = next((one for one in box.interiors if self.opened and box.top_part == "lid top"), None)
+        lidded = next(
+            (opening for opening in box.interiors if self.opened and box.top_part == "lid top"), None
+        )
         if lidded is not None:
             self.above(lidded.face, (box.x, box.y, box.z), box.w, box.d, level=0.62, recess=0.25)
             return

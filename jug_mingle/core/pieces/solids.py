@@ -245,7 +245,9 @@ class Box:
 
     def _own_faces(self) -> PartFaces:
         w, h, d = self.w, self.h, self.d
-        covered = sum(one.w * one.h for one in self.fronts) + sum(one.w * one.h for one in self.openings)
+        covered = sum(front.w * front.h for front in self.fronts) + sum(
+            opening.w * opening.h for opening in self.openings
+        )
         top = w * d - self.top_covered
         if self.made == "carcass":
             yield self.of("edge"), w * h - covered

@@ -54,12 +54,14 @@ def lay(course: Course, work: PieceWork, units: Mapping[str, Unit], workshop: Wo
     for number, layer in enumerate(work.finish.layers):
         if not layer.on:
             continue
-        reached = [unit for unit in units.values() if any(one.place == number for one in unit.laid)]
+        reached = [
+            unit for unit in units.values() if any(laid_layer.place == number for laid_layer in unit.laid)
+        ]
         area = sum(unit.area for unit in reached)
         for unit in reached:
-            at = next(n for n, one in enumerate(unit.laid) if one.place == number)
+            at = next(n for n, laid_layer in enumerate(unit.laid) if laid_layer.place == number)
             share = unit.area / area if area else 0.0
-            takes = [replace(one, ml=one.ml * share / layer.coats) for one in _takes(work, number)]
+            takes = [replace(take, ml=take.ml * share / layer.coats) for take in _takes(work, number)]
             for coat in range(1, layer.coats + 1):
                 _coat(course, work, unit, at, coat, tuple(takes), workshop)
 
@@ -82,23 +84,23 @@ def _coat(
     takes: tuple[Take, ...],
     workshop: Workshop,
 ) -> None:
-    one, where = unit.laid[at], [on(work, unit.key)]
-    way = one.layer.way
+    laid_layer, where = unit.laid[at], [on(work, unit.key)]
+    way = laid_layer.layer.way
     most, closes = _window(unit, at, coat, workshop)
-    step = _step(work, unit, one, coat, takes, way, workshop)
+    step = _step(work, unit, laid_layer, coat, takes, way, workshop)
     if coat > 1:
-        _sanded_between(course, work, unit, one, coat, workshop)
+        _sanded_between(course, work, unit, laid_layer, coat, workshop)
     course.add(step, where, most=most, closes=closes)
-    _wiped_later(course, work, unit, one, coat, workshop)
+    _wiped_later(course, work, unit, laid_layer, coat, workshop)
     _dries(course, work, unit, at, coat, workshop)
     raised = (
         coat == 1
         and at == 0
         and unit.ground.drinks
-        and one.facts.base == "water"
-        and one.layer.kind != "stain"
+        and laid_layer.facts.base == "water"
+        and laid_layer.layer.kind != "stain"
     )
-    if raised and one.layer.of.act == "film":
+    if raised and laid_layer.layer.of.act == "film":
         course.add(
             step_of(
                 work, "smooth", unit, f"Knock the raised grain of the {unit.title} back", more="grain",
@@ -113,13 +115,13 @@ def _coat(
 def _step(
     work: PieceWork,
     unit: Unit,
-    one: LaidLayer,
+    laid_layer: LaidLayer,
     coat: int,
     takes: tuple[Take, ...],
     way: str,
     workshop: Workshop,
 ) -> Step:
-    layer, kind = one.layer, one.layer.of
+    layer, kind = laid_layer.layer, laid_layer.layer.of
     title = (
         kind.title
         if layer.coats == 1
@@ -128,16 +130,19 @@ def _step(
     film = takes[0].colour if takes else f"usual:{kind.usual_material or layer.kind}"
     paints = bool(layer.films) or bool(kind.usual_material)
     tool = {"brush": "brush", "roller": "roller", "spray": "spray gun", "rag": "rags"}[way]
-    open_time = min((h.open_time for _, h in one.facts.contents if h.open_time is not None), default=None)
+    open_time = min(
+        (h.open_time for _, h in laid_layer.facts.contents if h.open_time is not None), default=None
+    )
     laid = patterned(layer, unit, work.count, workshop.schools, coat=coat)
     said = _words(layer, open_time, unit, coat, open_under(workshop.air))
     minutes = laid.minutes if laid else laid_minutes(layer.kind, way, unit.area, unit.parts)
     return step_of(
-        work, layer.kind, unit, f"{title}, {unit.title}", more=f"{mark_of(work, one.place)}.{coat}",
+        work, layer.kind, unit, f"{title}, {unit.title}", more=f"{mark_of(work, laid_layer.place)}.{coat}",
         words=said if laid is None else laid.words, why=kind.why[:1].upper() + kind.why[1:] + ".",
-        minutes=minutes, takes=takes, kinds=one.facts.kinds,
+        minutes=minutes, takes=takes, kinds=laid_layer.facts.kinds,
         place="booth" if way == "spray" else "", kit=f"{film}.{way}" if paints else "",
-        cleaning=(12 if way == "spray" else 6) if paints else 0, card=layer.kind, layer=one.place, coat=coat,
+        cleaning=(12 if way == "spray" else 6) if paints else 0, card=layer.kind, layer=laid_layer.place,
+        coat=coat,
         ready=(*(take.name for take in takes), tool) if paints else ("320 paper and a block",),
         uses=_uses(layer, unit, way) if laid is None else laid.uses, parts=max(1, min(4, unit.parts)),
         stands=layer.dwell if layer.kind == "stain" and layer.dwell <= ATTENDED else 0.0,
@@ -184,22 +189,22 @@ def _uses(layer: Layer, unit: Unit, way: str) -> tuple[tuple[str, float], ...]:
 def _window(unit: Unit, at: int, coat: int, workshop: Workshop) -> tuple[int | None, str]:
     """Return how long after what lies below a layer may be begun at the latest [minutes], and what to do
     after that."""
-    one, below = unit.laid[at], [x for x in unit.laid[:at] if x.layer.of.act != "reveal"]
+    laid_layer, below = unit.laid[at], [x for x in unit.laid[:at] if x.layer.of.act != "reveal"]
     if coat > 1 or not below or not below[-1].facts.kinds & _LOOSENS:
         return None, ""
-    if one.layer.kind == "sponge":
+    if laid_layer.layer.kind == "sponge":
         return 1440, "A sponge lifts fresh paint only. Later: sand it, or glaze."
-    if one.layer.kind == "distress" and workshop.schools.get("distress_by") != "paper":
+    if laid_layer.layer.kind == "distress" and workshop.schools.get("distress_by") != "paper":
         return 600, "A damp rag works the same day. Later: rub it back with paper."
     return None, ""
 
 
 def _sanded_between(
-    course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop
+    course: Course, work: PieceWork, unit: Unit, laid_layer: LaidLayer, coat: int, workshop: Workshop
 ) -> None:
-    school, kind = workshop.schools.get("between_coats", ""), one.layer.kind
-    wears = unit.key.startswith("top") and kind == "sealer" and one.layer.coats >= 3
-    enamel = bool(one.facts.kinds & {"enamel", "oil_enamel", "oil_varnish"})
+    school, kind = workshop.schools.get("between_coats", ""), laid_layer.layer.kind
+    wears = unit.key.startswith("top") and kind == "sealer" and laid_layer.layer.coats >= 3
+    enamel = bool(laid_layer.facts.kinds & {"enamel", "oil_enamel", "oil_varnish"})
     if kind not in ("paint", "blend", "sealer") or not (
         school == "sand" or (not school and (wears or enamel))
     ):
@@ -207,7 +212,7 @@ def _sanded_between(
     course.add(
         step_of(
             work, "smooth", unit, f"Sand the {unit.title} between coats",
-            more=f"{mark_of(work, one.place)}.between.{coat}",
+            more=f"{mark_of(work, laid_layer.place)}.between.{coat}",
             words="320, lightly, and dust it off.", why="Each coat is smoother than the last.",
             school="between_coats", uses=(("grit_320", max(0.5, unit.area)), ("tack_cloths", 0.3)),
         ),
@@ -216,10 +221,10 @@ def _sanded_between(
 
 
 def _wiped_later(
-    course: Course, work: PieceWork, unit: Unit, one: LaidLayer, coat: int, workshop: Workshop
+    course: Course, work: PieceWork, unit: Unit, laid_layer: LaidLayer, coat: int, workshop: Workshop
 ) -> None:
     """What stands for a while and is then wiped off is two steps, with a window between."""
-    layer, where = one.layer, [on(work, unit.key)]
+    layer, where = laid_layer.layer, [on(work, unit.key)]
     if layer.kind == "stain" and layer.dwell > ATTENDED:
         stands, why = int(layer.dwell), "Time on the wood sets how dark it becomes."
     elif layer.kind == "oil":
@@ -232,8 +237,9 @@ def _wiped_later(
     course.add(
         step_of(
             work, "wipe", unit, f"Wipe the {layer.of.title.lower()} off, {unit.title}",
-            more=f"{mark_of(work, one.place)}.{coat}",
-            words="All of it, with clean rags, the last along the grain.", why=why, kinds=one.facts.kinds,
+            more=f"{mark_of(work, laid_layer.place)}.{coat}",
+            words="All of it, with clean rags, the last along the grain.", why=why,
+            kinds=laid_layer.facts.kinds,
             uses=(("cloths", 2.0),), ready=("clean rags",),
         ),
         where,
@@ -242,21 +248,27 @@ def _wiped_later(
 
 def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, workshop: Workshop) -> None:
     """Let what follows wait: a full coat until it may be laid, what goes on dry until it can be touched."""
-    one, where = unit.laid[at], [on(work, unit.key)]
-    if one.layer.of.act == "reveal" or one.layer.kind == "wax_eraser":
+    laid_layer, where = unit.laid[at], [on(work, unit.key)]
+    if laid_layer.layer.of.act == "reveal" or laid_layer.layer.kind == "wax_eraser":
         return
-    after = one if coat < one.layer.coats else unit.laid[at + 1] if at + 1 < len(unit.laid) else None
-    full = after is one or (after is not None and after.layer.kind not in _GOES_ON_DRY)
-    dry = max((h.dry for _, h in one.facts.contents if h.dry is not None), default=None)
-    soaked = _on_cloth(unit) and after is one and dry is not None
-    minutes = dry if soaked else one.facts.recoat if full or dry is None else dry
-    if after is not None and after.layer.kind == "metallic" and one.layer.kind == "sealer":
+    after = (
+        laid_layer
+        if coat < laid_layer.layer.coats
+        else unit.laid[at + 1]
+        if at + 1 < len(unit.laid)
+        else None
+    )
+    full = after is laid_layer or (after is not None and after.layer.kind not in _GOES_ON_DRY)
+    dry = max((h.dry for _, h in laid_layer.facts.contents if h.dry is not None), default=None)
+    soaked = _on_cloth(unit) and after is laid_layer and dry is not None
+    minutes = dry if soaked else laid_layer.facts.recoat if full or dry is None else dry
+    if after is not None and after.layer.kind == "metallic" and laid_layer.layer.kind == "sealer":
         minutes = NIGHT
     felt = minutes is None
-    wax = one.facts.base == "wax" or one.layer.kind == "wax"
-    laid = patterned(one.layer, unit, work.count, workshop.schools, coat=coat)
+    wax = laid_layer.facts.base == "wax" or laid_layer.layer.kind == "wax"
+    laid = patterned(laid_layer.layer, unit, work.count, workshop.schools, coat=coat)
     changed = wait_under(
-        workshop.air, wax=wax, water=one.facts.base == "water", thin=one.layer.of.has("thin")
+        workshop.air, wax=wax, water=laid_layer.facts.base == "water", thin=laid_layer.layer.of.has("thin")
     )
     least = changed.of(BY_TOUCH if minutes is None else minutes) + (0 if laid is None else laid.waits)
     why = (
@@ -269,17 +281,17 @@ def _dries(course: Course, work: PieceWork, unit: Unit, at: int, coat: int, work
     course.then(
         where,
         least,
-        words=f"{one.layer.of.title.lower()} dries",
+        words=f"{laid_layer.layer.of.title.lower()} dries",
         why=" ".join([why, *changed.why]),
         felt=felt,
     )
-    last = coat == one.layer.coats
+    last = coat == laid_layer.layer.coats
     over = [x.layer.kind for x in unit.laid[at + 1 :]]
-    if last and ((wax and "wax" not in over) or one.layer.kind == "metallic"):
+    if last and ((wax and "wax" not in over) or laid_layer.layer.kind == "metallic"):
         course.add(
             step_of(
-                work, "buff", unit, f"Buff the {one.layer.of.title.lower()}, {unit.title}",
-                more=f"{mark_of(work, one.place)}",
+                work, "buff", unit, f"Buff the {laid_layer.layer.of.title.lower()}, {unit.title}",
+                more=f"{mark_of(work, laid_layer.place)}",
                 words="A clean soft cloth, lightly.", why="Once it is hard it shines, and no longer smears.",
                 uses=(("cloths", 1.0),), ready=("a clean cloth",),
             ),

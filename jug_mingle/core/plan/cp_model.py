@@ -76,7 +76,7 @@ def _built(cp_model: Any, problem: Problem, known: Schedule | None) -> _Model | 
     most = (
         known.usable
         if known
-        else max((one.end for one in problem.sessions), default=0)
+        else max((session.end for session in problem.sessions), default=0)
         + max((task.tail for task in problem.tasks), default=0)
     )
     model = _Model(cp=cp_model.CpModel(), problem=problem)
@@ -97,13 +97,13 @@ def _assign(model: _Model, task: Task, most: int) -> bool:
     head, latest = problem.heads[task.key], most - problem.tails[task.key]
     ways: dict[int, Any] = {}
     lows, highs = {}, {}
-    for one in task.openings:
-        low, high = max(one.start, head), min(one.end - task.minutes, latest)
+    for opening in task.openings:
+        low, high = max(opening.start, head), min(opening.end - task.minutes, latest)
         if task.fixed is not None:
             low, high = max(low, task.fixed), min(high, task.fixed)
-        if low <= high and problem.sessions[one.session].hands >= task.hands:
-            ways[one.session] = cp.new_bool_var("")
-            lows[one.session], highs[one.session] = low, high
+        if low <= high and problem.sessions[opening.session].hands >= task.hands:
+            ways[opening.session] = cp.new_bool_var("")
+            lows[opening.session], highs[opening.session] = low, high
     if not ways:
         return False
     start = cp.new_int_var(min(lows.values()), max(highs.values()), "")
@@ -143,7 +143,7 @@ def _keep_hands(cp_model: Any, model: _Model) -> None:
     """Hands and places do one thing at a time; what was used in a session is cleaned in it, after its last
     use."""
     problem, cp = model.problem, model.cp
-    most = max(one.hands for one in problem.sessions)
+    most = max(session.hands for session in problem.sessions)
     spans = [
         cp.new_fixed_size_interval_var(model.start[task.key], task.minutes, "") for task in problem.tasks
     ]
@@ -195,19 +195,19 @@ def _soonest(
     if known is not None:
         _hint(model, known)
     model.cp.minimize(model.usable)
-    found: list[Schedule] = []
+    schedules: list[Schedule] = []
 
     class Heard(cp_model.CpSolverSolutionCallback):  # type: ignore[misc]
         def on_solution_callback(self) -> None:
-            found.append(_read(model, self.value))
-            bettered(found[-1])
+            schedules.append(_read(model, self.value))
+            bettered(schedules[-1])
 
     solver = _solver(cp_model, effort.first, effort.clock)
     status = solver.solve(model.cp, Heard())
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         proven = status == cp_model.INFEASIBLE and known is not None
         return known, known.usable if proven and known else lower_bound(problem)
-    return found[-1], round(solver.best_objective_bound)
+    return schedules[-1], round(solver.best_objective_bound)
 
 
 def _later_goals(
@@ -264,8 +264,8 @@ def _hint(model: _Model, known: Schedule) -> None:
         at = known.starts[key]
         model.cp.add_hint(start, at)
         for s, way in model.assigned[key].items():
-            one = model.problem.sessions[s]
-            model.cp.add_hint(way, one.start <= at < one.end)
+            session = model.problem.sessions[s]
+            model.cp.add_hint(way, session.start <= at < session.end)
 
 
 def _solver(cp_model: Any, deterministic: float, clock: float) -> Any:

@@ -29,8 +29,8 @@ class Diary:
         in."""
         self._problem, self._clean_last = problem, clean_last
         self._days = [
-            _Day(start=one.start, end=one.end, hands=[[] for _ in range(one.hands)])
-            for one in problem.sessions
+            _Day(start=session.start, end=session.end, hands=[[] for _ in range(session.hands)])
+            for session in problem.sessions
         ]
         self.starts: dict[str, int] = {}
         self._of: dict[str, tuple[int, tuple[int, ...]]] = {}

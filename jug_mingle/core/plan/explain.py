@@ -58,7 +58,7 @@ def why_none(laid: Laid, steps: Steps, *, said: Callable[[int], str]) -> list[Cl
             )
         ]  # fmt: skip
     work = sum(task.minutes * task.hands for task in problem.tasks)
-    there = sum(one.length * one.hands for one in problem.sessions)
+    there = sum(session.length * session.hands for session in problem.sessions)
     if work > there:
         return [
             Clash(
@@ -87,7 +87,7 @@ def _too_long(problem: Problem, task: Task, steps: Steps, key: str) -> Clash | N
             helps="Give other hours, or warm the room.",
             steps=(key,),
         )
-    longest = max(task.openings, key=lambda one: one.end - one.start)
+    longest = max(task.openings, key=lambda opening: opening.end - opening.start)
     lacks = need - (longest.end - longest.start)
     if lacks <= 0:
         return None
@@ -113,11 +113,11 @@ def _window(laid: Laid, steps: Steps, wait: Wait, said: Callable[[int], str]) ->
     first, then = steps.of(wait.before), steps.of(wait.after)
     task, after = problem.of[laid.parts[wait.before][-1]], problem.of[laid.parts[wait.after][0]]
     lacks = [
-        (start + task.minutes + wait.least + after.minutes - one.end, one)
+        (start + task.minutes + wait.least + after.minutes - session.end, session)
         for opening in task.openings
-        for one in problem.sessions
+        for session in problem.sessions
         if (start := opening.start) + task.minutes <= opening.end
-        and start <= one.end and one.start <= start + task.minutes + (wait.most or 0)
+        and start <= session.end and session.start <= start + task.minutes + (wait.most or 0)
     ]  # fmt: skip
     helps = wait.closes
     if lacks:
@@ -136,7 +136,7 @@ def _window(laid: Laid, steps: Steps, wait: Wait, said: Callable[[int], str]) ->
 
 def _one_window_less(laid: Laid, steps: Steps) -> list[Clash]:
     """Return the windows without any one of which there would be a plan."""
-    problem, found = laid.problem, []
+    problem, clashes = laid.problem, []
     for wait in steps.waits:
         if wait.most is None or wait.before not in laid.parts or wait.after not in laid.parts:
             continue
@@ -146,7 +146,7 @@ def _one_window_less(laid: Laid, steps: Steps) -> list[Clash]:
         )
         if first_plan(replace(problem, lags=lags), rounds=2) is not None:
             then = steps.of(wait.after)
-            found.append(
+            clashes.append(
                 Clash(
                     words=f"“{then.title}” does not fit before its window closes, beside all else that is "
                     f"due then.",
@@ -154,4 +154,4 @@ def _one_window_less(laid: Laid, steps: Steps) -> list[Clash]:
                     steps=(wait.before, wait.after),
                 )
             )
-    return found[:3]
+    return clashes[:3]

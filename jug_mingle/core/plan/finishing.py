@@ -143,12 +143,15 @@ def _insides(course: Course, work: PieceWork, every: Sequence[str]) -> None:
 def milestones(work: PieceWork, units: Mapping[str, Unit]) -> list[Milestone]:
     """Return what is allowed how long after a piece's last coat."""
     facts = [
-        one.facts for unit in units.values() for one in unit.laid if one.layer.of.act in ("film", "surface")
+        layer.facts
+        for unit in units.values()
+        for layer in unit.laid
+        if layer.layer.of.act in ("film", "surface")
     ]
     if not facts:
         return []
-    cures = [h.cure for one in facts for _, h in one.contents if h.cure is not None]
-    cure, wax = max(cures, default=_CURE), any(one.base == "wax" for one in facts)
+    cures = [h.cure for fact in facts for _, h in fact.contents if h.cure is not None]
+    cure, wax = max(cures, default=_CURE), any(fact.base == "wax" for fact in facts)
     found = [
         Milestone(
             piece=work.number, words="light use", after=LIGHT_USE, why="A day, handled gently; assumed."

@@ -77,14 +77,16 @@ def replanned(problem: Problem, near: Mapping[str, int]) -> Schedule | None:
     groups = _Groups(problem)
     rank = {key: -float(near.get(key, LONGEST)) for key in problem.of}
     tried = [
-        one
-        for one in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
-        if one
+        schedule
+        for schedule in (first_plan(problem, rounds=_AGAIN), first_plan(problem, rounds=_AGAIN, near=near))
+        if schedule
     ]
-    fresh = min(tried, key=lambda one: (one.usable, one.sessions), default=None)
+    fresh = min(tried, key=lambda schedule: (schedule.usable, schedule.sessions), default=None)
     latest = LONGEST * 2
     if fresh is not None:
-        latest = next((one.end for one in problem.sessions if one.start > fresh.usable), fresh.usable)
+        latest = next(
+            (session.end for session in problem.sessions if session.start > fresh.usable), fresh.usable
+        )
     for kept in (_untouched(problem, near), frozenset[str]()):
         diary = _laid(
             problem, groups, rank, floor={} if kept else near, kept={key: near[key] for key in kept}
@@ -100,7 +102,7 @@ def _untouched(problem: Problem, near: Mapping[str, int]) -> frozenset[str]:
     for key in problem.order:
         task, at = problem.of[key], near.get(key)
         stays = at is not None and any(
-            one.start <= at and at + task.minutes <= one.end for one in task.openings
+            opening.start <= at and at + task.minutes <= opening.end for opening in task.openings
         )
         if (
             at is not None
@@ -152,8 +154,8 @@ def lower_bound(problem: Problem) -> int:
     heads = np.array([problem.heads[task.key] for task in problem.tasks])
     rests = np.array([problem.tails[task.key] - task.minutes for task in problem.tasks])
     work = np.array([task.minutes * task.hands for task in problem.tasks])
-    edges = np.array([edge for one in problem.sessions for edge in (one.start, one.end)])
-    hands = np.array([one.hands for one in problem.sessions])
+    edges = np.array([edge for session in problem.sessions for edge in (session.start, session.end)])
+    hands = np.array([session.hands for session in problem.sessions])
     there = np.repeat(np.concatenate([[0.0], np.cumsum(hands * (edges[1::2] - edges[::2]))]), 2)[1:-1]
     best = chains
     for head in np.unique(heads):

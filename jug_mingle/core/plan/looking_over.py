@@ -70,7 +70,7 @@ _TRIED: Final = frozenset({"stain", "wash", "two_tone", "glaze", "blend"})
 
 def _board(course: Course, work: PieceWork, every: Sequence[str]) -> None:
     """What cannot be foreseen well is tried on a board first."""
-    tried = [one.of.title.lower() for one in work.finish.layers if one.on and one.kind in _TRIED]
+    tried = [layer.of.title.lower() for layer in work.finish.layers if layer.on and layer.kind in _TRIED]
     if tried:
         course.add(
             step_of(

@@ -67,7 +67,9 @@ def patterned(
     if pattern is None or not layer.of.has("laid_out"):
         return None
     parts = {face.split("/")[2] for face in unit.faces if "/" in face}
-    own = [one for one in positions_to_lay(pattern, layer.kind) if parts.intersection(one.parts)]
+    own = [
+        position for position in positions_to_lay(pattern, layer.kind) if parts.intersection(position.parts)
+    ]
     if coat > 1 and layer.kind in _LAID_ONCE:
         again = len(own) * pieces
         return Patterned(

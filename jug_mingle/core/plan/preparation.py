@@ -65,7 +65,7 @@ def _mask(course: Course, work: PieceWork, units: Sequence[Unit]) -> None:
     stays = [unit for unit in units if unit.survey.treatment == "keep" or not unit.laid]
     if not laid:
         return
-    sprayed = any(one.layer.way == "spray" for unit in laid for one in unit.laid)
+    sprayed = any(layer.layer.way == "spray" for unit in laid for layer in unit.laid)
     course.add(
         step_of(
             work, "mask", None, "Cover the floor, mask what stays",

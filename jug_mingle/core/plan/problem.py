@@ -168,7 +168,11 @@ class Problem:
                 default=0,
             )
             found[key] = next(
-                (max(at, one.start) for one in task.openings if max(at, one.start) + task.minutes <= one.end),
+                (
+                    max(at, opening.start)
+                    for opening in task.openings
+                    if max(at, opening.start) + task.minutes <= opening.end
+                ),
                 LONGEST,
             )
         return found
@@ -191,12 +195,12 @@ class Problem:
             "sessions": [[one.start, one.end, one.hands] for one in self.sessions],
             "tasks": [
                 [
-                    one.key, one.minutes, [[o.session, o.start, o.end] for o in one.openings], one.hands,
-                    one.place, one.kit, one.cleaning, one.tail, one.fixed,
+                    task.key, task.minutes, [[o.session, o.start, o.end] for o in task.openings], task.hands,
+                    task.place, task.kit, task.cleaning, task.tail, task.fixed,
                 ]
-                for one in self.tasks
+                for task in self.tasks
             ],
-            "lags": [[one.before, one.after, one.least, one.most] for one in self.lags],
+            "lags": [[lag.before, lag.after, lag.least, lag.most] for lag in self.lags],
         }  # fmt: skip
 
     @classmethod

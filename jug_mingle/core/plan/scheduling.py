@@ -32,12 +32,12 @@ class Hours:
     @property
     def longest(self) -> int:
         """[minutes]"""
-        return max((one.length for one in self.sessions), default=0)
+        return max((session.length for session in self.sessions), default=0)
 
     @property
     def hands(self) -> int:
         """How many pairs of hands there are at most; who else is asked for is there when it was said. 1..2"""
-        return max((one.hands for one in self.sessions), default=1)
+        return max((session.hands for session in self.sessions), default=1)
 
     def allowed(self, step: Step) -> tuple[Span, ...] | None:
         """Return when a step may be done, by its noise, its place and what it lays."""
@@ -98,8 +98,14 @@ class Laid:
                 end = start + self.problem.of[key].minutes
                 found.append(Slot(key=key, step=step, start=start, end=end, part=number, of=len(keys)))
         found += [
-            Slot(key=f"clean.{one.kit}.{one.start}", step="", start=one.start, end=one.end, kit=one.kit)
-            for one in schedule.cleanings
+            Slot(
+                key=f"clean.{cleaning.kit}.{cleaning.start}",
+                step="",
+                start=cleaning.start,
+                end=cleaning.end,
+                kit=cleaning.kit,
+            )
+            for cleaning in schedule.cleanings
         ]
         return sorted(found, key=lambda slot: (slot.start, slot.key))
 
@@ -161,20 +167,24 @@ def problem_of(
 
 def _from(sessions: Sequence[Session], now: int) -> tuple[Session, ...]:
     """Return what is left of sessions, whole minutes from now on."""
-    return tuple(replace(one, start=max(one.start, now)) for one in sessions if one.end > now)
+    return tuple(replace(session, start=max(session.start, now)) for session in sessions if session.end > now)
 
 
 def _tasks(step: Step, hours: Hours, earliest: int, latest: int | None, wanted: int | None) -> list[Task]:
     minutes = max(1, ceil(step.minutes - 1e-9))
     allowed = hours.allowed(step)
     there = [
-        one if one.start >= earliest else replace(one, start=earliest)
-        for one in openings(hours.sessions, allowed)
-        if one.end > max(one.start, earliest)
+        opening if opening.start >= earliest else replace(opening, start=earliest)
+        for opening in openings(hours.sessions, allowed)
+        if opening.end > max(opening.start, earliest)
     ]
     if latest is not None:
-        there = [replace(one, end=min(one.end, latest + minutes)) for one in there if one.start <= latest]
-    longest = max((one.end - one.start for one in there), default=0) - step.cleaning
+        there = [
+            replace(opening, end=min(opening.end, latest + minutes))
+            for opening in there
+            if opening.start <= latest
+        ]
+    longest = max((opening.end - opening.start for opening in there), default=0) - step.cleaning
     count = 1
     if minutes > longest > 0:
         count = min(ceil(minutes / max(longest, 1)), max(1, minutes // _SMALLEST)) if step.parts > 1 else 1
@@ -202,7 +212,7 @@ def latest_start(laid: Laid, due: int) -> int | None:
         middle = (low + high) // 2
         begin = laid.problem.sessions[middle].start
         tasks = tuple(
-            replace(task, openings=tuple(one for one in task.openings if one.start >= begin))
+            replace(task, openings=tuple(opening for opening in task.openings if opening.start >= begin))
             for task in laid.problem.tasks
         )
         plan = first_plan(replace(laid.problem, tasks=tasks), rounds=3)

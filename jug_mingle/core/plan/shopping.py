@@ -27,8 +27,8 @@ class Good:
 
 
 GOODS: Final[Mapping[str, Good]] = {
-    one.key: one
-    for one in (
+    good.key: good
+    for good in (
         Good(key="grit_120", title="120 paper", unit="sheets", pack=5, price=4.0),
         Good(key="grit_150", title="150 paper", unit="sheets", pack=5, price=4.0),
         Good(key="grit_180", title="180 paper", unit="sheets", pack=5, price=4.0),
@@ -128,20 +128,20 @@ def consumables(steps: Iterable[Step]) -> list[Line]:
             kits.add(step.kit)
     if kits:
         needed["brush"], times["brush"] = float(len(kits)), len(kits)
-    found = []
+    lines = []
     for key, amount in needed.items():
         good = GOODS[key]
         packs = ceil(amount / good.pack - 1e-9)
         unit = good.unit.removesuffix("es" if good.unit == "brushes" else "s") if packs == 1 else good.unit
         whole = _sized(good.pack, good.unit) if good.pack != 1 else ""
         pack = f"{packs} × {whole}" if whole else _sized(packs, unit)
-        found.append(
+        lines.append(
             Line(
                 key=key, title=good.title, unit=good.unit, needed=amount, there=0.0, buy=pack,
                 cash=packs * good.price, share=good.price * amount / good.pack, steps=times[key],
             )
         )  # fmt: skip
-    return sorted(found, key=lambda line: list(GOODS).index(line.key))
+    return sorted(lines, key=lambda line: list(GOODS).index(line.key))
 
 
 def _sized(amount: float, unit: str) -> str:

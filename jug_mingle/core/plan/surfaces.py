@@ -231,7 +231,7 @@ def surfaced(course: Course, work: PieceWork, unit: Unit, workshop: Workshop, *,
             ),
             where,
         )  # fmt: skip
-    see_through = bool(found.laid) and not any(one.layer.of.has("hides") for one in found.laid)
+    see_through = bool(found.laid) and not any(layer.layer.of.has("hides") for layer in found.laid)
     if "stains" in unit.survey.damage and see_through and found.ground.coat == "":
         _bleach(course, work, found, workshop)
     return found

@@ -33,16 +33,16 @@ class Work:
     def kinds(self) -> frozenset[str]:
         """Keys of all materials that are laid."""
         return frozenset().union(
-            *(one.facts.kinds for situation in self.situations for one in situation.laid)
+            *(layer.facts.kinds for situation in self.situations for layer in situation.laid)
         )
 
     def laid(self, *kinds: str) -> bool:
         """Return whether a layer of one of these kinds is laid."""
-        return any(one.layer.kind in kinds for situation in self.situations for one in situation.laid)
+        return any(layer.layer.kind in kinds for situation in self.situations for layer in situation.laid)
 
     def laid_by(self, way: str) -> bool:
         """Return whether a layer is laid in a way."""
-        return any(one.layer.way == way for situation in self.situations for one in situation.laid)
+        return any(layer.layer.way == way for situation in self.situations for layer in situation.laid)
 
     def on(self, *coats: str) -> bool:
         """Return whether something is laid on an old finish of one of these sorts."""
@@ -87,7 +87,7 @@ def hazards_of(work: Work) -> list[Hazard]:
     """Return what can hurt in some work on a piece; nothing where nothing is laid."""
     if not any(situation.laid for situation in work.situations):
         return []
-    return [one for one in HAZARDS.values() if one.of(work)]
+    return [hazard for hazard in HAZARDS.values() if hazard.of(work)]
 
 
 def cautions_of(kinds: Iterable[str]) -> list[str]:

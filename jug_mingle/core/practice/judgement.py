@@ -63,13 +63,13 @@ def waxes_on(finish: Finish, zone: str) -> list[Waxed]:
     )
     R, veil = evenly(finish, zone)[last]
     before = R_to_Lab(R_seen(R, veil))
-    found = []
+    waxes = []
     for name, film in WAXES.items():
         seen = R_seen(R_film(K=film.optics.K, S=film.optics.S, X=film.X, R_g=R), film.veil)
         after = R_to_Lab(seen)
         delta_E = float(delta_E_CIE2000(before, after))
-        found.append(Waxed(name=name, R=seen, delta_E=delta_E, says=flattery(before, after, delta_E)))
-    return found
+        waxes.append(Waxed(name=name, R=seen, delta_E=delta_E, says=flattery(before, after, delta_E)))
+    return waxes
 
 
 def _is_ground(layer: Layer) -> bool:
@@ -107,7 +107,7 @@ def judge(
     """
     samples = finish.tells_apart(samples)
     zones = [zone for zone in samples.zones if zone not in UNPAINTED]
-    found: list[Remark] = []
+    remarks: list[Remark] = []
     for place, layer in enumerate(finish.layers):
         touched = [zone for zone in zones if layer.reaches(zone)]
         if not touched:
@@ -119,8 +119,8 @@ def judge(
             *_contrast(finish, place, samples, zone, light),
         ]
         said += [*_wash(finish, place, zone, light), *_hides(finish, place, touched, light)]
-        found += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
-    return [*found, *_sealed(finish, zones, light)]
+        remarks += [Remark(layer=place, weight="advice", words=words, why=why) for words, why in said]
+    return [*remarks, *_sealed(finish, zones, light)]
 
 
 def _moved_later(finish: Finish, place: int, zone: str) -> bool:
@@ -221,7 +221,9 @@ def _contrast(
     elif apart > STARK:
         words = "too hard against so pale a colour" if before[0] > _PALE and after[0] < 50 else "stark"
         softer = [
-            one for one in waxes_on(finish, zone) if one.name != film.name and FAINT < one.delta_E < STARK
+            waxed
+            for waxed in waxes_on(finish, zone)
+            if waxed.name != film.name and FAINT < waxed.delta_E < STARK
         ]
         other = (
             f" {softer[0].name.capitalize()} would stand out by {softer[0].delta_E:.0f}." if softer else ""

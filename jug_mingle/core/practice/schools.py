@@ -25,8 +25,8 @@ class Question:
 _NOTHING: Final = "say nothing of it"
 
 QUESTIONS: Final[Mapping[str, Question]] = {
-    one.key: one
-    for one in (
+    question.key: question
+    for question in (
         Question(
             key="coloured_wax", title="Coloured wax",
             answers={

@@ -91,7 +91,7 @@ class Situation:
 
     def below(self, at: int) -> list[LaidLayer]:
         """Return what lies below one of `laid`, wear left out."""
-        return [one for one in self.laid[:at] if one.layer.of.act != "reveal"]
+        return [laid_layer for laid_layer in self.laid[:at] if laid_layer.layer.of.act != "reveal"]
 
     def above(self, at: int) -> list[LaidLayer]:
         """Return what lies above one of `laid`."""

@@ -46,7 +46,12 @@ def remarks_of_use(uses: Collection[str], layers: Sequence[Layer], faces: Collec
     ]
     painted = [laid_of(place, layer) for place, layer in enumerate(on) if layer.of.has("hides")]
     primed = any(layer.kind == "primer" for layer in on)
-    if "sale" in uses and painted and not primed and not all(one.facts.own_primer for one in painted):
+    if (
+        "sale" in uses
+        and painted
+        and not primed
+        and not all(laid_layer.facts.own_primer for laid_layer in painted)
+    ):
         why = "What it will be used for is not known. Some prime only where wood bleeds."
         asked.append(
             Remark(

@@ -42,7 +42,7 @@ def accents_of(main: Lab, *, tones: Sequence[Lab] = (), metal: Lab | None = None
     metal : (3,) ndarray, optional
         Of its handles.
     """
-    found = []
+    accents = []
     chroma, hue = float(np.hypot(main[1], main[2])), float(np.degrees(np.arctan2(main[2], main[1])))
     if chroma >= _NEUTRAL:
         strong = float(np.clip(chroma, _LEAST_CHROMA, _MOST_CHROMA))
@@ -68,30 +68,32 @@ def accents_of(main: Lab, *, tones: Sequence[Lab] = (), metal: Lab | None = None
             ),
             ("split_cool", "Beside the opposite, the other way", 210.0, "The same to the other side."),
         ):
-            found.append(Accent(key=key, title=title, why=why, Lab=_turned(main[0] + lift, strong, hue + by)))
+            accents.append(
+                Accent(key=key, title=title, why=why, Lab=_turned(main[0] + lift, strong, hue + by))
+            )
     else:
         dark = main[0] > 55.0
         level = 24.0 if dark else 88.0
-        found.append(
+        accents.append(
             Accent(key="opposite", title="Opposite", Lab=np.array([level, 0.0, 2.0]),
                    why=f"It has hardly a hue: a {'dark' if dark else 'light'} line answers it.")
         )  # fmt: skip
-        found.append(
+        accents.append(
             Accent(key="near", title="A colour to it", Lab=_turned(0.5 * (main[0] + 45.0), 30.0, 65.0),
                    why="Beside a neutral any colour speaks; a warm one comes forward.")
         )  # fmt: skip
     if len(tones):
         tone = max(tones, key=lambda one: float(np.hypot(one[1], one[2])))
-        found.append(
+        accents.append(
             Accent(key="tone", title="A tone of its print", Lab=np.asarray(tone),
                    why="Taken up elsewhere, one tone of the print ties it to the piece.")
         )  # fmt: skip
     if metal is not None:
-        found.append(
+        accents.append(
             Accent(key="metal", title="The metal's own", Lab=np.asarray(metal),
                    why="The colour of the handles again: edges and handles look meant for each other.")
         )  # fmt: skip
-    return found
+    return accents
 
 
 def _turned(L: float, chroma: float, hue: float) -> Lab:

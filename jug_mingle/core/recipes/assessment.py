@@ -132,13 +132,14 @@ def assess(
         [delta_E_CIE2000(R_to_Lab(R, light), Lab) for light, Lab in zip(goal.lights, goal.Lab, strict=True)]
     )
     found = []
-    in_each_light, in_the_worst = [Likely.each(one) for one in errors], Likely.each(errors.max(axis=0))
+    in_each_light, in_the_worst = [Likely.each(error) for error in errors], Likely.each(errors.max(axis=0))
     for at, pours in enumerate(recipes):
         worst = in_the_worst[at]
         found.append(
             Recipe(
                 pours=pours, R=read_only(R[at]), delta_E=tuple(delta_E[:, at].tolist()),
-                likely=tuple(one[at] for one in in_each_light), expected=worst.expected, low=worst.low,
+                likely=tuple(each[at] for each in in_each_light), expected=worst.expected,
+                low=worst.low,
                 high=worst.high,
             )
         )  # fmt: skip

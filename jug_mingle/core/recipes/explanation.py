@@ -92,11 +92,11 @@ def explain(shelf: Shelf, pours: Sequence[Pour], target: Target, *, below: Groun
     )
 
 
-def pouring_order(found: Explanation, names: Mapping[str, str]) -> str:
+def pouring_order(explanation: Explanation, names: Mapping[str, str]) -> str:
     """Return in which order to pour and why; `names` are those of the tins by their keys."""
-    if len(found.tins) == 1:
+    if len(explanation.tins) == 1:
         return "It is one tin as it is: stir it well."
-    fastest = names[max(found.slips, key=lambda slip: slip.moved).key]
+    fastest = names[max(explanation.slips, key=lambda slip: slip.moved).key]
     return (
         "Most first, so that there is something to stir into; the smallest and strongest last, by drops: "
         f"{fastest} turns the colour fastest and cannot be taken out again."

@@ -116,14 +116,14 @@ def what_is_lacking(shelf: Shelf, target: Target, wishes: Wishes, pours: Sequenc
     group = usable(shelf, wishes)[0]
     palette = palette_of(shelf, group)
     misses = direction(R_to_Lab(R, target.lights[0]), R_to_Lab(target.R, target.lights[0]))
-    there = _nearest_of(palette, goal, wishes)
-    if there is not None and there.miss < _HELPS * nearest:
+    candidate = _nearest_of(palette, goal, wishes)
+    if candidate is not None and candidate.miss < _HELPS * nearest:
         # The shelf has what it takes, only not enough of it: no other tin is lacking.
-        asked = (wishes.batch * np.array(there.units) / sum(there.units)).tolist()
-        tins = [shelf.materials[group[at]] for at in there.tins]
+        asked = (wishes.batch * np.array(candidate.units) / sum(candidate.units)).tolist()
+        tins = [shelf.materials[group[at]] for at in candidate.tins]
         short = tuple(tin.name for tin, ml in zip(tins, asked, strict=True) if tin.left < ml)
         if short:
-            return Lack(nearest=nearest, misses=misses, family=None, with_it=there.miss, short=short)
+            return Lack(nearest=nearest, misses=misses, family=None, with_it=candidate.miss, short=short)
     most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
     fine = _nearest_of(palette, goal, wishes, units=wishes.batch / _FINEST, most=most)
     finer = None if fine is None or fine.miss >= _HELPS * nearest else fine.miss
@@ -155,8 +155,8 @@ def _nearest_of(
     """Return the nearest mix of two or three tins, whatever is left in them where `most` does not say it, in
     parts or in so many `units` of a batch as well."""
     search = Search(palette, goal, parts=wishes.parts, units=units, must=must, most=most)
-    found = [one for tins in (1, 2, 3)[len(must) :] for one in search.best(tins)[:1]]
-    return min(found, key=lambda one: one.miss, default=None)
+    candidates = [candidate for tins in (1, 2, 3)[len(must) :] for candidate in search.best(tins)[:1]]
+    return min(candidates, key=lambda candidate: candidate.miss, default=None)
 
 
 def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequence[Recipe]) -> str:

@@ -123,7 +123,8 @@ def assess_way(
     return OverWay(
         steps=tuple(steps), R=read_only(R), wet=R_seen(laid.body, 0.0),
         sealed=R_seen(laid.body, veil_of(_SEALED)),
-        delta_E=tuple(delta_E), likely=tuple(Likely.each(one)[0] for one in errors), expected=worst.expected,
+        delta_E=tuple(delta_E), likely=tuple(Likely.each(error)[0] for error in errors),
+        expected=worst.expected,
         low=worst.low, high=worst.high,
     )  # fmt: skip
 
@@ -208,9 +209,9 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
         for one in OverSearch(shelf, group, ground, target.goal).best(wishes.most, must=must):
             by_kind.setdefault(one.palette.kind.key, []).append(one)
     ways = [
-        assess_way(shelf, target, ground, [step_of(shelf, one)], pour_error=wishes.pour_error)
-        for found in by_kind.values()
-        for one in _chosen(found, _OF_EACH)
+        assess_way(shelf, target, ground, [step_of(shelf, way)], pour_error=wishes.pour_error)
+        for value in by_kind.values()
+        for way in _chosen(value, _OF_EACH)
     ]
     if wishes.two_steps and not must:
         ways += _in_two_steps(shelf, target, ground, allowed, by_kind, wishes)
@@ -220,18 +221,18 @@ def find_ways(shelf: Shelf, target: Target, ground: Ground, wishes: OverWishes) 
     return [way for way in ways if way.worst < _NO_ANSWER] or ways[:1]
 
 
-def _chosen(found: Sequence[Found], count: int) -> list[Found]:
+def _chosen(ways: Sequence[Found], count: int) -> list[Found]:
     """Return the best sets; a set of fewer materials before one that is hardly nearer."""
-    return sorted(found, key=lambda one: one.delta_E + _FEWER * len(one.places))[:count]
+    return sorted(ways, key=lambda way: way.delta_E + _FEWER * len(way.places))[:count]
 
 
-def step_of(shelf: Shelf, found: Found) -> OverStep:
+def step_of(shelf: Shelf, way: Found) -> OverStep:
     """Return a film of the search as it is laid."""
-    palette = found.palette
-    how, key = palette.kind.hows[found.how], {place: shelf.materials[place].key for place in found.places}
-    parts = [(key[place], part) for place, part in zip(found.places, found.parts, strict=True)]
+    palette = way.palette
+    how, key = palette.kind.hows[way.how], {place: shelf.materials[place].key for place in way.places}
+    parts = [(key[place], part) for place, part in zip(way.places, way.parts, strict=True)]
     if palette.carrier is not None and how.carrier:
-        parts.append((shelf.materials[palette.carrier].key, how.carrier * sum(found.parts)))
+        parts.append((shelf.materials[palette.carrier].key, how.carrier * sum(way.parts)))
     parts.sort(key=lambda one: -one[1])
     film = LaidFilm(
         volumes=tuple((name, float(part)) for name, part in parts), laying=how.laying, water=how.water,
@@ -255,10 +256,12 @@ def _in_two_steps(
     for first, second in TWO_STEPS:
         # A glaze lies over a seal: below it a clear coat closes the stain.
         closed = over_kind(second).sealed
-        over = [one for one in palettes(shelf, allowed, takes=not closed) if one.kind.key == second]
+        over = [
+            palette for palette in palettes(shelf, allowed, takes=not closed) if palette.kind.key == second
+        ]
         best: tuple[float, list[OverStep]] | None = None
-        for found in by_kind.get(first, ())[:_FIRSTS]:
-            for step in _weaker(shelf, found):
+        for way in by_kind.get(first, ())[:_FIRSTS]:
+            for step in _weaker(shelf, way):
                 laid = body_over(shelf, [step.film], ground)
                 below = _after(ground, laid, closed=closed)
                 for upper in over:
@@ -270,9 +273,9 @@ def _in_two_steps(
     return ways
 
 
-def _weaker(shelf: Shelf, found: Found) -> list[OverStep]:
+def _weaker(shelf: Shelf, way: Found) -> list[OverStep]:
     """Return a film as it was found, and laid in about half its strength."""
-    step = step_of(shelf, found)
+    step = step_of(shelf, way)
     laying = step.film.laying
     half = (
         replace(laying, coats=1, wait=max(laying.wait / 4.0, 0.5))

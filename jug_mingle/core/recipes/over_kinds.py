@@ -187,9 +187,9 @@ def ratios(count: int, most: int = MOST_PARTS) -> FloatArray:
     return read_only(np.array(found if count > 1 else [(1,)], dtype=float))
 
 
-def alike(found: Sequence[Palette]) -> list[list[Palette]]:
+def alike(palettes: Sequence[Palette]) -> list[list[Palette]]:
     """Return palettes in groups of the same colours and carrier."""
     groups: dict[object, list[Palette]] = {}
-    for palette in found:
+    for palette in palettes:
         groups.setdefault((palette.colours, palette.carrier), []).append(palette)
     return list(groups.values())

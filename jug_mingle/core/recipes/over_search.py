@@ -131,15 +131,15 @@ class OverSearch:
         S = np.einsum("mk,mkw->mw", x, self.materials.S[sets])
         return R_seen(R_film(K=K, S=S, X=1.0, R_g=self.body), veil)
 
-    def looks_of(self, found: Sequence[Found]) -> FloatArray:
+    def looks_of(self, ways: Sequence[Found]) -> FloatArray:
         """Return the seen reflectances (m, 36) of films that were found. [0..1]"""
-        R = np.empty((len(found), self.body.size))
-        for k in {len(one.places) for one in found}:
-            at = [n for n, one in enumerate(found) if len(one.places) == k]
-            own = [found[n] for n in at]
-            sets = np.array([[self.colours.index(place) for place in one.places] for one in own])
-            how = np.array([self.starts[self.alike.index(one.palette)] + one.how for one in own])
-            R[at] = self.seen(sets, np.array([one.parts for one in own], dtype=float), how)
+        R = np.empty((len(ways), self.body.size))
+        for k in {len(way.places) for way in ways}:
+            at = [n for n, way in enumerate(ways) if len(way.places) == k]
+            own = [ways[n] for n in at]
+            sets = np.array([[self.colours.index(place) for place in way.places] for way in own])
+            how = np.array([self.starts[self.alike.index(way.palette)] + way.how for way in own])
+            R[at] = self.seen(sets, np.array([way.parts for way in own], dtype=float), how)
         return np.clip(R, 0.0, 1.0)
 
     def as_found(self, films: Films, delta_E: FloatArray | None = None) -> list[Found]:
@@ -163,16 +163,16 @@ class OverSearch:
         `must` are places on the shelf that have to be in it.
         """
         kept: dict[object, Found] = {}
-        for one in self.near(most):
-            if set(must) <= {*one.places, one.palette.carrier}:
-                kept.setdefault((one.palette.kind.key, one.places), one)
+        for way in self.near(most):
+            if set(must) <= {*way.places, way.palette.carrier}:
+                kept.setdefault((way.palette.kind.key, way.places), way)
         return list(kept.values())
 
     def near(self, most: int) -> list[Found]:
         """Return all films that came near, nearest first."""
         n, hows = len(self.colours), np.arange(self.starts[-1])
         singles = np.arange(n)[:, np.newaxis]
-        found = [
+        ways = [
             *self._settle(
                 np.repeat(singles, len(hows), axis=0), np.ones((n * len(hows), 1)), np.tile(hows, n)
             )
@@ -180,19 +180,19 @@ class OverSearch:
         if most > 1 and n > 1:
             pairs = np.array(list(combinations(range(n), 2)))
             best, films = self._near(pairs)
-            found += self._settle(*films)
+            ways += self._settle(*films)
             if most > 2 and n > 2:
-                found += self._settle(*self._near(self._triples(n, best))[1])
-        found.sort(key=lambda one: one.delta_E)
-        if found[0].delta_E > _FAR:
-            found += self._polished(found)
-            found.sort(key=lambda one: one.delta_E)
-        return found
+                ways += self._settle(*self._near(self._triples(n, best))[1])
+        ways.sort(key=lambda way: way.delta_E)
+        if ways[0].delta_E > _FAR:
+            ways += self._polished(ways)
+            ways.sort(key=lambda way: way.delta_E)
+        return ways
 
-    def _polished(self, found: Sequence[Found]) -> Iterator[Found]:
+    def _polished(self, ways: Sequence[Found]) -> Iterator[Found]:
         """Yield the nearest film of each of the nearest few sets, of its whole grid."""
         # Of one material alone every film was settled.
-        best = dict.fromkeys(one.places for one in found if len(one.places) > 1)
+        best = dict.fromkeys(way.places for way in ways if len(way.places) > 1)
         grids = []
         for places in list(best)[:_POLISHED]:
             sets, parts, how = grid(
@@ -245,7 +245,7 @@ class OverSearch:
         many, r = np.repeat(sets, parts.shape[1], axis=0), parts.reshape(-1, sets.shape[1])
         whole = self.amounts.of((many, r, np.full(len(many), self.every.order[-1])))[0].sum(axis=1)
         level = np.repeat(x.sum(axis=1), parts.shape[1]) / whole * self.every.levels[-1]
-        how = np.concatenate([one.around(level, hows_near) for one in self.each], axis=1)
+        how = np.concatenate([_strengths.around(level, hows_near) for _strengths in self.each], axis=1)
         return np.repeat(many, how.shape[1], axis=0), np.repeat(r, how.shape[1], axis=0), how.ravel()
 
     def _any_amounts(self, sets: Indices) -> tuple[FloatArray, FloatArray]:

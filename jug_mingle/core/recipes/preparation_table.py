@@ -42,8 +42,8 @@ _GLAZE: Final = _role(
 _WHOLE: Final = _wiped("left alone")
 
 PREPARATIONS: Final[Mapping[str, Preparation]] = {
-    one.key: one
-    for one in (
+    preparation.key: preparation
+    for preparation in (
         Preparation(
             key="wash", title="Wash, 1 : 2", film="wash", coats=2, laying=_wiped("wiped lightly", coats=2),
             roles=(_PAINT, _role("water", "water", ("thinner",), 2, 1, None, "it covers like paint, and the "

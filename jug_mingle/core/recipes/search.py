@@ -110,10 +110,12 @@ class Search:
         """Linear models around the goal, and around what the best pair reaches where that is another
         place."""
         sets, volumes, misses = self._pairs
-        found = [self._around_goal]
+        linear_models = [self._around_goal]
         if misses[0] > 0.5:
-            found.append(LinearModel(self.palette, self.goal, self.palette.seen_of(volumes[0], sets[0])))
-        return found
+            linear_models.append(
+                LinearModel(self.palette, self.goal, self.palette.seen_of(volumes[0], sets[0]))
+            )
+        return linear_models
 
     @cached_property
     def _around_goal(self) -> LinearModel:

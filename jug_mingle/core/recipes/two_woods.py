@@ -81,7 +81,7 @@ class WoodsMadeOne:
     @property
     def rank(self) -> float:
         """What ways are ordered by."""
-        return max(one.expected for one in self.apart) + _FROM_TARGET * (self.from_target or 0.0)
+        return max(likely.expected for likely in self.apart) + _FROM_TARGET * (self.from_target or 0.0)
 
 
 def make_one(
@@ -103,7 +103,7 @@ def make_one(
         if not wood.takes:
             raise ValueError(f"{wood.name} takes nothing in: strip it to bare wood first, or paint both")
     every = palettes(shelf, wishes.allowed(shelf), takes=True)
-    there = [some for kinds in KINDS if (some := [one for one in every if one.kind.key in kinds])]
+    there = [some for kinds in KINDS if (some := [palette for palette in every if palette.kind.key in kinds])]
     if not there:
         raise NothingToMixError("nothing on the shelf goes into wood: add a stain, or paint to wash with")
     found: list[WoodsMadeOne] = []
@@ -113,18 +113,23 @@ def make_one(
             shelf, list(woods), tuple(lights), target, some, min(wishes.most, 2), wishes.pour_error
         )
         found += [*maker.with_one_film(), *maker.with_first()]
-        if min(one.left_apart for one in found) <= _TOGETHER:
+        if min(two_woods.left_apart for two_woods in found) <= _TOGETHER:
             break
     best: dict[object, WoodsMadeOne] = {}
-    for one in sorted(found, key=lambda one: one.rank):
+    for one in sorted(found, key=lambda two_woods: two_woods.rank):
         names = tuple(tuple(sorted(key for step in steps for key in step.film.keys)) for steps in one.steps)
         best.setdefault((one.how, names), one)
     ways = list(best.values())
-    of_each = [next(one for one in ways if one.how == how) for how in dict.fromkeys(one.how for one in ways)]
+    of_each = [
+        next(two_woods for two_woods in ways if two_woods.how == how)
+        for how in dict.fromkeys(two_woods.how for two_woods in ways)
+    ]
     # And what leaves them least apart if all goes as it is predicted, though that be less sure.
-    of_each += [one for one in [min(ways, key=lambda one: one.left_apart)] if one not in of_each]
-    others = [one for one in ways if one not in of_each]
-    return sorted([*of_each, *others[: max(0, count - len(of_each))]], key=lambda one: one.rank)
+    of_each += [
+        two_woods for two_woods in [min(ways, key=lambda one: one.left_apart)] if two_woods not in of_each
+    ]
+    others = [two_woods for two_woods in ways if two_woods not in of_each]
+    return sorted([*of_each, *others[: max(0, count - len(of_each))]], key=lambda two_woods: two_woods.rank)
 
 
 _Offer = tuple[tuple[OverStep, ...], FloatArray]
@@ -160,12 +165,12 @@ class _Maker:
             [_Coarse(OverSearch(self.shelf, group, wood, self._goal(wood.R_seen))) for group in groups]
             for wood in self.woods
         ]
-        Labs = [np.concatenate([_in_lights(one.R, self.lights) for one in some]) for some in coarse]
+        Labs = [np.concatenate([_in_lights(_coarse.R, self.lights) for _coarse in some]) for some in coarse]
         dark = Labs.pop(self.darkest)
         from scipy.spatial import cKDTree  # ten megabytes that a start need not take
 
         apart: FloatArray = np.array([cKDTree(Lab).query(dark)[0] for Lab in Labs]).max(axis=0)
-        ends = np.cumsum([len(one.R) for one in coarse[self.darkest]])
+        ends = np.cumsum([len(_coarse.R) for _coarse in coarse[self.darkest]])
         found: dict[object, tuple[OverStep, ...]] = {}
         for at in np.argsort(apart, kind="stable").tolist():
             group = int(np.searchsorted(ends, at, side="right"))
@@ -194,8 +199,10 @@ class _Maker:
         found = []
         for given, offered in self._offers():
             found.append(self._made("own", self._nearest(offered)))
-            pale = [one for one, _ in offered[(self.darkest + 1) % len(self.woods)]]
-            mixes = list({one[0].parts: one[0] for one in (given, *pale) if one}.values())
+            pale = [over_steps for over_steps, _ in offered[(self.darkest + 1) % len(self.woods)]]
+            mixes = list(
+                {over_steps[0].parts: over_steps[0] for over_steps in (given, *pale) if over_steps}.values()
+            )
             found += [
                 self._made("waits", self._nearest([self._laid(step, wood) for wood in self.woods]))
                 for step in mixes[: _MIXES if self.target is not None else 2]
@@ -236,7 +243,7 @@ class _Maker:
             near = search.near(self.most)[:_KEPT]
             found += zip(near, search.looks_of(near), strict=True)
         found.sort(key=lambda one: one[0].delta_E)
-        return [((step_of(self.shelf, one),), R) for one, R in found[:_KEPT]]
+        return [((step_of(self.shelf, way),), R) for way, R in found[:_KEPT]]
 
     def _laid(self, step: OverStep, wood: Ground) -> list[_Offer]:
         """Return one mix on a wood in every wait and number of coats, thinned and wiped as it is, with its
@@ -273,8 +280,8 @@ class _Maker:
         goal = self._goal(self._look(self.woods[self.darkest], (first,)))
         stains = [palette for palette in self.there if palette.kind.key == "stain"]
         best = min(
-            (OverSearch(self.shelf, [one], after, goal).best(self.most)[0] for one in stains),
-            key=lambda one: one.delta_E,
+            (OverSearch(self.shelf, [palette], after, goal).best(self.most)[0] for palette in stains),
+            key=lambda way: way.delta_E,
         )
         return (first, step_of(self.shelf, best))
 
@@ -321,7 +328,7 @@ class _Maker:
         )
         off = None if self.target is None else float(max(self.target.goal.miss(R) for R in looks))
         left = float(max(self._farthest(looks, light) for light in self.lights))
-        worst = self.lights[int(np.argmax([one.expected for one in apart]))]
+        worst = self.lights[int(np.argmax([likely.expected for likely in apart]))]
         known = [[*drawn[:n], look, *drawn[n + 1 :]] for n, look in enumerate(looks)]
         widths = [_width(self._farthest(some, worst)) for some in (drawn, *known)]
         return WoodsMadeOne(
@@ -385,8 +392,8 @@ def strips_to_try(shelf: Shelf, woods: Sequence[Ground], found: Sequence[WoodsMa
     """Return the strips to lay first, in order of what they tell of the ways together: by how much the bands
     of what is left apart narrow when it is known how that film comes out on that wood."""
     tells: dict[str, float] = {}
-    for one in found:
-        for wood, steps, narrower in zip(woods, one.steps, one.tells, strict=True):
+    for two_woods in found:
+        for wood, steps, narrower in zip(woods, two_woods.steps, two_woods.tells, strict=True):
             if steps:
                 names = " and ".join(shelf.materials[shelf.index(key)].name for key in steps[0].film.keys)
                 strip = f"{names} on {wood.name.lower()}"

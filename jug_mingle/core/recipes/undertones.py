@@ -92,7 +92,7 @@ def what_moves(
             "it"
         )
     found.sort(key=lambda one: one[0])
-    return [one for _, one in found[:count]]
+    return [undertone for _, undertone in found[:count]]
 
 
 def _best(
@@ -111,7 +111,7 @@ def _best(
         )
         moved = R_to_Lab(looks, light) - bare
         moved[:, 1:] = R_to_Lab(looks, light)[:, 1:] - [
-            R_to_Lab(_as_light(ground.R_seen, one, light), light)[1:] for one in looks
+            R_to_Lab(_as_light(ground.R_seen, look, light), light)[1:] for look in looks
         ]
         towards = moved[:, 1:] @ way
         aside = np.hypot(*(moved[:, 1:] - towards[:, np.newaxis] * way).T)

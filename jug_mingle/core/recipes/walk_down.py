@@ -103,12 +103,12 @@ def walk_down(steps: Sequence[Rung], *, solids: tuple[float, float], margin: flo
     # end.
     first_used = used * (1.0 - wet)
     begin = float(first_used.sum())
-    there, found, second = begin, [], 0.0
+    there, additions, second = begin, [], 0.0
     for n, w in enumerate(wet):
         first_left = begin - float(first_used[:n].sum())
         need = first_left * w / (1.0 - w)
         add = max(0.0, need - second)
         there = first_left + second + add
-        found.append(Addition(add=begin if n == 0 else add, there=there, used=float(used[n])))
+        additions.append(Addition(add=begin if n == 0 else add, there=there, used=float(used[n])))
         second = (second + add) - float(used[n] * w)
-    return found
+    return additions

@@ -47,7 +47,7 @@ def _said(rule: Rule, situation: Situation) -> list[tuple[int | None, str]]:
     if rule.of_faces:
         words = rule.says(situation, len(situation.laid) - 1)
         return [(None, words)] if words else []
-    every = [(one.place, rule.says(situation, at)) for at, one in enumerate(situation.laid)]
+    every = [(layer.place, rule.says(situation, at)) for at, layer in enumerate(situation.laid)]
     return [(place, words) for place, words in every if words]
 
 

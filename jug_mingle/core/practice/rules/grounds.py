@@ -21,13 +21,13 @@ _PRIMERS: Final = frozenset({"primer", "bonding_primer", "clear_primer"})
 
 def _first(situation: Situation, at: int) -> LaidLayer | None:
     """Return a layer if nothing lies below it and it takes nothing away."""
-    one = situation.laid[at]
-    return None if situation.below(at) or one.layer.of.act == "reveal" else one
+    layer = situation.laid[at]
+    return None if situation.below(at) or layer.layer.of.act == "reveal" else layer
 
 
 def _stain(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    if one.layer.kind != "stain":
+    layer = situation.laid[at]
+    if layer.layer.kind != "stain":
         return ""
     if any(other.layer.of.has("closes_wood") for other in situation.below(at)):
         return "A stain has to reach bare wood: what lies below closes it."
@@ -35,8 +35,8 @@ def _stain(situation: Situation, at: int) -> str:
 
 
 def _milk_paint(situation: Situation, at: int) -> str:
-    one, below = situation.laid[at], situation.below(at)
-    if not one.facts.bare_wood_only or one.layer.kind == "stain":
+    layer, below = situation.laid[at], situation.below(at)
+    if not layer.facts.bare_wood_only or layer.layer.kind == "stain":
         return ""
     if below:
         slick = below[-1].layer.of.has("film_seal") or below[-1].soft
@@ -46,18 +46,25 @@ def _milk_paint(situation: Situation, at: int) -> str:
 
 
 def _wash(situation: Situation, at: int) -> str:
-    one = _first(situation, at)
-    if one is None or not one.layer.of.has("thin") or situation.ground.coat not in ("varnish", "oil", "wax"):
+    layer = _first(situation, at)
+    if (
+        layer is None
+        or not layer.layer.of.has("thin")
+        or situation.ground.coat not in ("varnish", "oil", "wax")
+    ):
         return ""
     return f"A wash does not go into {_ground(situation)}: it beads and wipes off."
 
 
 def _enamel(situation: Situation, at: int) -> LaidLayer | None:
-    one = _first(situation, at)
+    layer = _first(situation, at)
     needs = (
-        one is not None and one.facts.needs_primer and not one.facts.own_primer and one.layer.kind != "stain"
+        layer is not None
+        and layer.facts.needs_primer
+        and not layer.facts.own_primer
+        and layer.layer.kind != "stain"
     )
-    return one if needs else None
+    return layer if needs else None
 
 
 def _enamel_on_bare(situation: Situation, at: int) -> str:
@@ -75,46 +82,50 @@ def _enamel_on_scuffed(situation: Situation, at: int) -> str:
 def _on_slick(situation: Situation, at: int) -> LaidLayer | None:
     """Return a first coat on what is slick that does not bond by itself; wax is rubbed on, and holds on
     metal."""
-    one = _first(situation, at)
+    layer = _first(situation, at)
     if (
-        one is None
+        layer is None
         or situation.ground.adhesion != "bond"
-        or one.facts.kinds & _PRIMERS
-        or one.facts.base == "wax"
+        or layer.facts.kinds & _PRIMERS
+        or layer.facts.base == "wax"
     ):
         return None
-    return None if _sealed_hardware(situation) else one
+    return None if _sealed_hardware(situation) else layer
 
 
 def _sealed_hardware(situation: Situation) -> bool:
     """Return whether it is hardware that is painted without its primer and sealed twice with a tough coat
     (J029)."""
-    coats = sum(one.layer.coats for one in situation.laid if one.layer.of.has("film_seal"))
+    coats = sum(layer.layer.coats for layer in situation.laid if layer.layer.of.has("film_seal"))
     return coats >= _TOUGH and all(zone_of(face) == "hardware" for face in situation.faces)
 
 
 def _slick(situation: Situation, at: int) -> str:
-    one = _on_slick(situation, at)
-    return "" if one is None or _primes_itself(one) else f"{situation.ground.name}: {ADHESION_WORDS['bond']}."
+    layer = _on_slick(situation, at)
+    return (
+        ""
+        if layer is None or _primes_itself(layer)
+        else f"{situation.ground.name}: {ADHESION_WORDS['bond']}."
+    )
 
 
-def _primes_itself(one: LaidLayer) -> bool:
+def _primes_itself(layer: LaidLayer) -> bool:
     """Return whether a tin is sold as its own primer, or its label says so; that a kind holds on wood is not
     enough."""
-    said = any(told.own_primer and not kind.handling.own_primer for kind, told in one.facts.contents)
-    return said or "self_priming_paint" in one.facts.kinds
+    said = any(told.own_primer and not kind.handling.own_primer for kind, told in layer.facts.contents)
+    return said or "self_priming_paint" in layer.facts.kinds
 
 
 def _slick_self_priming(situation: Situation, at: int) -> str:
-    one = _on_slick(situation, at)
-    if one is None or not _primes_itself(one):
+    layer = _on_slick(situation, at)
+    if layer is None or not _primes_itself(layer):
         return ""
-    return f"{situation.ground.name}: {one.title.lower()} that primes itself, without a bonding primer."
+    return f"{situation.ground.name}: {layer.title.lower()} that primes itself, without a bonding primer."
 
 
 def _ordinary_primer(situation: Situation, at: int) -> str:
-    one = _first(situation, at)
-    if one is None or situation.ground.adhesion != "bond" or one.facts.kinds & _PRIMERS != {"primer"}:
+    layer = _first(situation, at)
+    if layer is None or situation.ground.adhesion != "bond" or layer.facts.kinds & _PRIMERS != {"primer"}:
         return ""
     return f"{situation.ground.name}: take a bonding primer, an ordinary one may let go of it."
 
@@ -123,11 +134,11 @@ def _asks(adhesion: Adhesion, *, of_primer: bool) -> Says:
     """Return what a ground asks for, of any first coat or of all but a primer."""
 
     def says(situation: Situation, at: int) -> str:
-        one = _first(situation, at)
+        layer = _first(situation, at)
         if (
-            one is None
+            layer is None
             or situation.ground.adhesion != adhesion
-            or (not of_primer and one.layer.kind == "primer")
+            or (not of_primer and layer.layer.kind == "primer")
         ):
             return ""
         return f"{situation.ground.name}: {ADHESION_WORDS[adhesion]}."
@@ -136,8 +147,8 @@ def _asks(adhesion: Adhesion, *, of_primer: bool) -> Says:
 
 
 def _bleeds(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    if not (situation.ground.bleeds and one.layer.of.has("hides")) or one.facts.blocks_stains:
+    layer = situation.laid[at]
+    if not (situation.ground.bleeds and layer.layer.of.has("hides")) or layer.facts.blocks_stains:
         return ""
     if any(
         other.facts.blocks_stains
@@ -149,17 +160,20 @@ def _bleeds(situation: Situation, at: int) -> str:
         return ""  # said of the first coat that shows it
     L = max(
         float(R_to_Lab(R_seen(R_infinity(K=film.optics.K, S=film.optics.S), film.veil))[0])
-        for film in one.layer.films
+        for film in layer.layer.films
     )
     return f"The {_ground(situation)} may bleed through." if L > _MIDDLE_GREY else ""
 
 
 def _unprimed(situation: Situation, at: int) -> str:
-    one = _first(situation, at)
+    layer = _first(situation, at)
     primed = (
-        situation.ground.coat == "primer" or one is None or one.layer.kind == "primer" or one.facts.own_primer
+        situation.ground.coat == "primer"
+        or layer is None
+        or layer.layer.kind == "primer"
+        or layer.facts.own_primer
     )
-    return "" if primed or one is None or not one.layer.of.has("hides") else "No primer under the paint."
+    return "" if primed or layer is None or not layer.layer.of.has("hides") else "No primer under the paint."
 
 
 def _ground(situation: Situation) -> str:

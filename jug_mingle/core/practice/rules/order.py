@@ -12,31 +12,34 @@ _WATER_LOOSENS: Final = frozenset(
 
 
 def _wear_without(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    wears = one.layer.of.act == "reveal" and not one.layer.of.reveals_before
+    layer = situation.laid[at]
+    wears = layer.layer.of.act == "reveal" and not layer.layer.of.reveals_before
     if not wears or any(other.layer.of.has("colours") for other in situation.below(at)):
         return ""
-    return f"{one.title}: there is nothing below to wear through."
+    return f"{layer.title}: there is nothing below to wear through."
 
 
 def _cracks(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    if one.layer.kind != "crackle" or sum(other.layer.of.has("opaque") for other in situation.below(at)) >= 2:
+    layer = situation.laid[at]
+    if (
+        layer.layer.kind != "crackle"
+        or sum(other.layer.of.has("opaque") for other in situation.below(at)) >= 2
+    ):
         return ""
     return "Cracks show the layer below: lay two colours under them."
 
 
 def _primer_on_paint(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
+    layer = situation.laid[at]
     painted = any(other.layer.of.has("needs_seal") for other in situation.below(at))
-    return "Primer goes under the paint." if one.layer.kind == "primer" and painted else ""
+    return "Primer goes under the paint." if layer.layer.kind == "primer" and painted else ""
 
 
 def _worn_after_seal(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    wears = one.layer.kind in ("distress", "chippy", "fade")
+    layer = situation.laid[at]
+    wears = layer.layer.kind in ("distress", "chippy", "fade")
     sealed = any(other.layer.of.has("film_seal") or other.soft for other in situation.below(at))
-    return f"{one.title} after wax or clear coat." if wears and sealed else ""
+    return f"{layer.title} after wax or clear coat." if wears and sealed else ""
 
 
 def _gilded_first(situation: Situation, at: int) -> str:
@@ -69,9 +72,9 @@ def _sponge_on_set(situation: Situation, at: int) -> str:
 
 
 def _water_in_oil(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    thinned = one.layer.water > 0.0 and bool(one.layer.films) and one.facts.base in ("oil", "wax")
-    return f"Water does not go into {one.layer.films[0].name}." if thinned else ""
+    layer = situation.laid[at]
+    thinned = layer.layer.water > 0.0 and bool(layer.layer.films) and layer.facts.base in ("oil", "wax")
+    return f"Water does not go into {layer.layer.films[0].name}." if thinned else ""
 
 
 def _bases_meet(situation: Situation, at: int) -> str:

@@ -11,12 +11,12 @@ _STUCK: Final = ("transfer", "paper", "collage")
 
 
 def _clear_coats_above(situation: Situation, at: int) -> int:
-    return sum(one.layer.coats for one in situation.above(at) if one.layer.of.has("film_seal"))
+    return sum(layer.layer.coats for layer in situation.above(at) if layer.layer.of.has("film_seal"))
 
 
 def _unsealed_print(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    if one.layer.kind != "transfer":
+    layer = situation.laid[at]
+    if layer.layer.kind != "transfer":
         return ""
     laid = _clear_coats_above(situation, at)
     return (
@@ -34,7 +34,7 @@ def _stuck_on_wax(situation: Situation, at: int) -> str:
 
 
 def _on_texture(situation: Situation, at: int) -> str:
-    rough = [one for one in situation.laid[:at] if one.layer.kind in _ROUGH]
+    rough = [layer for layer in situation.laid[:at] if layer.layer.kind in _ROUGH]
     if situation.laid[at].layer.kind == "transfer" and rough:
         texture = rough[-1].title.lower()
         return f"The transfer lies on a texture ({texture}): rub every part down with a soft cloth."
@@ -74,15 +74,15 @@ def _sealed_transfer(situation: Situation, at: int) -> str:
 def _shiny_paste(situation: Situation, at: int) -> str:
     if situation.laid[at].layer.kind not in ("paper", "collage"):
         return ""
-    above = [one.layer for one in situation.above(at) if one.layer.kind == "sealer"]
+    above = [layer.layer for layer in situation.above(at) if layer.layer.kind == "sealer"]
     return "Paper under no clear coat of its own stays soft." if not above else ""
 
 
 def _paste_bare(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
+    layer = situation.laid[at]
     return (
         "Texture paste is porous and takes dirt."
-        if one.layer.kind == "raised" and not situation.above(at)
+        if layer.layer.kind == "raised" and not situation.above(at)
         else ""
     )
 
@@ -90,7 +90,7 @@ def _paste_bare(situation: Situation, at: int) -> str:
 def _rust_open(situation: Situation, at: int) -> str:
     if situation.laid[at].layer.kind != "rust":
         return ""
-    sealed = any(one.seals for one in situation.above(at))
+    sealed = any(layer.seals for layer in situation.above(at))
     return "" if sealed else "Rust goes on and rubs off until it is sealed."
 
 

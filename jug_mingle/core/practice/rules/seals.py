@@ -19,29 +19,31 @@ def bare_on_top(situation: Situation) -> LaidLayer | None:
     nothing on.
     """
     bare: LaidLayer | None = None
-    for one in reversed(situation.laid):
-        if one.layer.of.act == "reveal" or one.layer.kind == "metallic" or one.powder:
+    for layer in reversed(situation.laid):
+        if layer.layer.of.act == "reveal" or layer.layer.kind == "metallic" or layer.powder:
             continue
-        if one.layer.kind == "wax" and not one.whole:
+        if layer.layer.kind == "wax" and not layer.whole:
             continue
-        if one.seals or one.soft or one.layer.kind == "primer" or one.facts.kinds & _SEALING:
+        if layer.seals or layer.soft or layer.layer.kind == "primer" or layer.facts.kinds & _SEALING:
             break
-        if not one.facts.own_seal and (bare is None or one.facts.must_be_sealed):
-            bare = one
-        if one.layer.of.has("opaque"):
+        if not layer.facts.own_seal and (bare is None or layer.facts.must_be_sealed):
+            bare = layer
+        if layer.layer.of.has("opaque"):
             break
     return bare
 
 
 def _unsealed(situation: Situation, _at: int) -> str:
-    one = bare_on_top(situation)
-    return "Nothing seals it yet." if one is not None and not one.facts.must_be_sealed else ""
+    layer = bare_on_top(situation)
+    return "Nothing seals it yet." if layer is not None and not layer.facts.must_be_sealed else ""
 
 
 def _milk_unsealed(situation: Situation, _at: int) -> str:
-    one = bare_on_top(situation)
+    layer = bare_on_top(situation)
     return (
-        "Milk paint has to be sealed, and nothing seals it yet." if one and one.facts.must_be_sealed else ""
+        "Milk paint has to be sealed, and nothing seals it yet."
+        if layer and layer.facts.must_be_sealed
+        else ""
     )
 
 
@@ -50,14 +52,14 @@ def _worn(face: str) -> bool:
 
 
 def _wax_alone(situation: Situation, _at: int) -> str:
-    film = any(one.layer.of.has("film_seal") or one.facts.own_seal for one in situation.laid)
-    waxed = any(one.soft and one.whole for one in situation.laid)
+    film = any(layer.layer.of.has("film_seal") or layer.facts.own_seal for layer in situation.laid)
+    waxed = any(layer.soft and layer.whole for layer in situation.laid)
     return "Wax alone protects it." if waxed and not film else ""
 
 
 def _clear_coats(count: int) -> Says:
     def says(situation: Situation, _at: int) -> str:
-        laid = sum(one.layer.coats for one in situation.laid if one.layer.of.has("film_seal"))
+        laid = sum(layer.layer.coats for layer in situation.laid if layer.layer.of.has("film_seal"))
         return f"{count} clear coat{'' if count == 1 else 's'} on what is used." if laid == count else ""
 
     return says

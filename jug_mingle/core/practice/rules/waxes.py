@@ -25,18 +25,18 @@ def _waxes_below(situation: Situation, at: int) -> list[LaidLayer]:
 
 def _uncovered(situation: Situation, at: int) -> list[LaidLayer]:
     """Return what lies below a layer down to the last clear coat, which is what the layer holds on."""
-    found: list[LaidLayer] = []
+    layers: list[LaidLayer] = []
     for other in reversed(situation.below(at)):
-        found.append(other)
+        layers.append(other)
         if other.layer.of.has("film_seal"):
             break
-    return found[::-1]
+    return layers[::-1]
 
 
 def _film_over_wax(situation: Situation, at: int) -> str:
-    one, waxes = situation.laid[at], _waxes_below(situation, at)
-    if any(other.whole for other in waxes) or (waxes and not one.layer.of.has("film_seal")):
-        return f"{one.title} over wax will not hold."
+    layer, waxes = situation.laid[at], _waxes_below(situation, at)
+    if any(other.whole for other in waxes) or (waxes and not layer.layer.of.has("film_seal")):
+        return f"{layer.title} over wax will not hold."
     return ""
 
 
@@ -48,18 +48,18 @@ def _film_over_wiped_wax(situation: Situation, at: int) -> str:
 
 
 def _water_over_oil(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
+    layer = situation.laid[at]
     oiled = any(other.facts.kinds & _OILS for other in _uncovered(situation, at))
-    if not oiled or not one.layer.of.has("water_based") or one.facts.base != "water":
+    if not oiled or not layer.layer.of.has("water_based") or layer.facts.base != "water":
         return ""
-    return f"{one.title} over oil will not hold."
+    return f"{layer.title} over oil will not hold."
 
 
 def _on_raw(situation: Situation, at: int) -> bool:
     """Return whether a wax that colours lies on raw paint or wood, with nothing below on which it would
     move."""
-    one = situation.laid[at]
-    if not (one.coloured_wax and one.soft):
+    layer = situation.laid[at]
+    if not (layer.coloured_wax and layer.soft):
         return False
     below = situation.below(at)
     return not any(
@@ -73,30 +73,34 @@ def _wax_on_raw(situation: Situation, at: int) -> str:
     return f"Coloured wax on {'raw paint' if situation.below(at) else 'raw wood'}."
 
 
-def _is_dark(one: LaidLayer) -> bool:
-    films = one.layer.films
-    return one.coloured_wax and bool(films) and float(films[0].optics.K.mean()) * films[0].X > _DARK
+def _is_dark(layer: LaidLayer) -> bool:
+    films = layer.layer.films
+    return layer.coloured_wax and bool(films) and float(films[0].optics.K.mean()) * films[0].X > _DARK
 
 
 def _dark_alone(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
+    layer = situation.laid[at]
     light = any(other.clear_wax for other in situation.below(at))
-    return "Dark wax without light wax below it." if _is_dark(one) and one.soft and not light else ""
+    return "Dark wax without light wax below it." if _is_dark(layer) and layer.soft and not light else ""
 
 
 def _dark_at(*places: str) -> Says:
     """Return what is said of dark wax that lies at one of some places."""
 
     def says(situation: Situation, at: int) -> str:
-        one = situation.laid[at]
-        return f"Dark wax {PLACES[one.layer.place]}." if _is_dark(one) and one.layer.place in places else ""
+        layer = situation.laid[at]
+        return (
+            f"Dark wax {PLACES[layer.layer.place]}."
+            if _is_dark(layer) and layer.layer.place in places
+            else ""
+        )
 
     return says
 
 
 def _dark_wiped_hard(situation: Situation, at: int) -> str:
-    one = situation.laid[at]
-    if not (_is_dark(one) and one.layer.wipe > _HARD and _on_raw(situation, at)):
+    layer = situation.laid[at]
+    if not (_is_dark(layer) and layer.layer.wipe > _HARD and _on_raw(situation, at)):
         return ""
     return "Dark wax wiped hard from raw paint leaves stains."
 
