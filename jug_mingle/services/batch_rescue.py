@@ -36,9 +36,7 @@ def rescue(session: Session, batch_id: int, *, tool_key: str) -> tuple[Advice, F
     strip = newest_strip(session, batch_id)
     standing_now = standing_of(session, row)
     if strip is None or strip.reading_id is None:
-        raise ConflictError(
-            "read a dried strip of this batch first: a rescue starts from what it came out as"
-        )
+        raise ConflictError("read a dried strip of this jug first: a rescue starts from what it came out as")
     if not standing_now.poured:
         raise ConflictError(empty_words(row))
     if standing_now.target is None:

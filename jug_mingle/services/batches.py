@@ -86,7 +86,7 @@ def begin_with_rest(session: Session, mix_id: int, batch_id: int, ml: float) -> 
     if not there:
         raise UnfitError(f"nothing is left in {other.name}: pour it anew")
     if other.job_id != mix.job_id:
-        raise UnfitError(f"batch {batch_id} belongs to another job")
+        raise UnfitError(f"jug {batch_id} belongs to another job")
     if ml > holds * 1.001:
         raise UnfitError(
             f"{other.name} holds {marked(holds, '.0f', 'ml')} at most: make less of it, or pour more of "
@@ -115,7 +115,7 @@ def get_batch(session: Session, batch_id: int) -> BatchRow:
     """Return a batch; NotFoundError when there is none."""
     row = session.get(BatchRow, batch_id)
     if row is None:
-        raise NotFoundError(f"there is no batch {batch_id} on the bench")
+        raise NotFoundError(f"there is no jug {batch_id} on the bench")
     return row
 
 

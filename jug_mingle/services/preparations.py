@@ -172,7 +172,7 @@ class Made:
         one = min(short, key=lambda rest: rest.holds / rest.ml)
         most = self.batch * one.holds / one.ml
         return (
-            f"{one.name} holds {marked(one.holds, '.0f', 'ml')} at most: the largest batch is "
+            f"{one.name} holds {marked(one.holds, '.0f', 'ml')} at most: the most is "
             f"{marked(most, '.0f', 'ml')}."
         )
 

@@ -233,7 +233,7 @@ def _piece_sheet(session: Session, row: PieceRow, *, light: Light, saying: Sayin
     lines = [
         LayerLine(
             title=layer.of.title, how=saying.told(_how(layer)), amounts=_amounts(each[number], saying),
-            wait=laid_of(number, layer).wait,
+            wait=saying.told(laid_of(number, layer).wait),
             sRGB=screen_RGB(R_seen(*states[number][number + 1])),
         )
         for number, layer in enumerate(finish.layers)

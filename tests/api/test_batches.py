@@ -113,7 +113,7 @@ class PourTest(BenchCase):
             self.client.post("/api/mixes/1/batches", json={"jug": "paper cup"}), 422, "take a larger one"
         )
         self.refused(self.client.post("/api/mixes/1/batches", json={"jug": "thimble"}), 422, "no jug")
-        self.refused(self.client.get("/api/batches/999"), 404, "no batch")
+        self.refused(self.client.get("/api/batches/999"), 404, "no jug")
         self.refused(self.client.post(f"/api/batches/{batch['id']}/strip-painted"), 409, "nothing was poured")
 
     def test_jugs_of_ones_own(self) -> None:
@@ -248,7 +248,7 @@ class StripTest(BenchCase):
         for _ in pours:
             now = self.pour(now).json()
         self.assertIsNone(self.client.get(verdict).json())
-        self.refused(self.client.get("/api/batches/99/verdict"), 404, "no batch")
+        self.refused(self.client.get("/api/batches/99/verdict"), 404, "no jug")
 
     def test_rescue_needs_a_strip(self) -> None:
         self.refused(self.client.get(f"/api/batches/{self.filled()['id']}/rescue"), 409, "read a dried strip")

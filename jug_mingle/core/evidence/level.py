@@ -27,7 +27,7 @@ LEVELS: Final = {
     "C": "its dried colour, and a coat over black and white",
     "D": "its dried colour, and a tint with white",
     "E": "measured spectra",
-    "F": "learnt from batches that were read",
+    "F": "learnt from jugs that were read",
 }
 """Names for what a person sees; the fit itself knows only readings."""
 

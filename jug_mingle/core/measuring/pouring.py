@@ -72,7 +72,7 @@ def rest_words(rest: Rest, names: Mapping[str, str]) -> str:
     name = names.get(rest.too_much, rest.too_much)
     if rest.full_at is not None and not name:
         return (
-            f"The jug holds {marked(rest.full_at, '.0f', 'ml')}, less than the batch: take a larger "
+            f"The jug holds {marked(rest.full_at, '.0f', 'ml')}, less than is mixed: take a larger "
             "one, or mix less."
         )
     if rest.full_at is not None:
@@ -82,7 +82,7 @@ def rest_words(rest: Rest, names: Mapping[str, str]) -> str:
             f"lean to {name}. A larger jug would keep it."
         )
     return (
-        f"Too much {name}: the batch grows to {marked(rest.grown, '.0f', 'ml')}, and the colour stays."
+        f"Too much {name}: the whole grows to {marked(rest.grown, '.0f', 'ml')}, and the colour stays."
         if name
         else ""
     )

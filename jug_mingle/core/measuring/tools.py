@@ -69,7 +69,7 @@ def check_batch(batch: float) -> float:
     """Return the batch when it is a size that a painter can mix [ml]; ValueError otherwise."""
     if not SMALLEST_BATCH <= batch <= LARGEST_BATCH:
         raise ValueError(
-            f"a batch must be from {marked_range(SMALLEST_BATCH, LARGEST_BATCH, unit='ml')}, got "
+            f"what is mixed must be from {marked_range(SMALLEST_BATCH, LARGEST_BATCH, unit='ml')}, got "
             f"{marked(batch, unit='ml')}"
         )
     return batch

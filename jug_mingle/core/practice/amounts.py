@@ -237,7 +237,7 @@ def shortage(
     whole = sum(pour.ml for pour in pours)
     mass = sum(pour.ml * shelf.materials[shelf.index(pour.key)].mass_density for pour in pours)
     largest = format_amount(most * whole, unit, density=mass / whole).words
-    return f"{' and '.join(short)}: the largest batch is {largest}."
+    return f"{' and '.join(short)}: the most is {largest}."
 
 
 def cost_of(shelf: Shelf, pours: Iterable[Pour]) -> float:

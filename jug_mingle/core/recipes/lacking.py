@@ -178,7 +178,7 @@ def too_little_words(shelf: Shelf, target: Target, wishes: Wishes, recipes: Sequ
         return ""
     name = shelf.materials[shelf.index(nearest.pours[0].key)].name
     off = f"{marked(nearest.expected, '.1f')}"
-    return f"{name} alone would be about {off} off, but too little of it is left for this batch."
+    return f"{name} alone would be about {off} off, but too little of it is left for so much."
 
 
 def nearest_words(lack: Lack | None) -> str:
@@ -189,7 +189,7 @@ def nearest_words(lack: Lack | None) -> str:
     if lack.short:
         names = " and ".join(lack.short)
         help_ = (
-            f" There is too little left of {names} for this batch: with enough of it, "
+            f" There is too little left of {names} for so much: with enough of it, "
             f"{marked(lack.with_it, '.1f')}."
         )
         return f"The nearest that the tins still give is {_how(lack)}.{help_}"

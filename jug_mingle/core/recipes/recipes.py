@@ -45,7 +45,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
                 f"the smallest amount of the {wishes.tool.title} ({marked(unit, unit='ml')}) is too "
                 "coarse for "
                 f"{marked(wishes.batch, unit='ml')}: "
-                "mix a larger batch or take a finer tool"
+                "mix more or take a finer tool"
             )
         most = np.minimum(1.0, np.array([shelf.materials[place].left for place in group]) / wishes.batch)
         must = tuple(group.index(shelf.index(key)) for key in wishes.use)
@@ -62,9 +62,7 @@ def find_recipes(shelf: Shelf, target: Target, wishes: Wishes) -> list[Recipe]:
         for tins in range(max(1, len(must)), wishes.most_tins + 1):
             recipes += _recipes(shelf, target, wishes, unit, group, search.best(tins), draws)
     if not recipes:
-        raise NothingToMixError(
-            "too little is left in the tins for this batch: ask for less, or fill the shelf"
-        )
+        raise NothingToMixError("too little is left in the tins for so much: ask for less, or fill the shelf")
     return _front(recipes)
 
 

@@ -117,7 +117,7 @@ def read_batch(shelf: Shelf, reading: Reading, seed: int = 4) -> Batch:
         If it has not exactly one opaque swatch.
     """
     if len(reading.swatches) != 1 or np.isfinite(reading.swatches[0].X):
-        raise ValueError("a batch is read from one opaque strip: paint it until it hides, and let it dry")
+        raise ValueError("a jug is read from one opaque strip: paint it until it hides, and let it dry")
     places = [shelf.index(key) for key, _ in reading.volumes]
     poured = np.array([volume for _, volume in reading.volumes])
     solids = np.array([shelf.materials[place].solids for place in places])

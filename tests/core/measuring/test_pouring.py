@@ -28,7 +28,7 @@ class RestTest(unittest.TestCase):
         total = sum(poured.values())
         for pour in ASKED:
             self.assertAlmostEqual(poured[pour.key] / total, pour.ml / 350.0, delta=SLACK)
-        self.assertIn(f"Too much {NAMES[key]}: the batch grows", rest_words(rest, NAMES))
+        self.assertIn(f"Too much {NAMES[key]}: the whole grows", rest_words(rest, NAMES))
 
     def test_the_jug_is_the_limit(self) -> None:
         """When the jug cannot hold the larger batch, the rest fills it to the brim and it is said."""
@@ -36,7 +36,7 @@ class RestTest(unittest.TestCase):
         self.assertAlmostEqual(rest.batch, 400.0)
         self.assertIn("lean to Dark red.", rest_words(rest, NAMES))
         self.assertIn(
-            "The jug holds 300 ml, less than the batch",
+            "The jug holds 300 ml, less than is mixed",
             plain(rest_words(rest_of(ASKED, {}, capacity=300.0), {})),
         )
 
@@ -45,7 +45,7 @@ class RestTest(unittest.TestCase):
         asked = (Pour(key="dark-red", parts=1, ml=100.0), Pour(key="red", parts=1, ml=100.0))
         names = {"dark-red": "Dark red", "red": "Loud Red"}
         words = rest_words(rest_of(asked, {"red": 130.0}, capacity=500.0), names)
-        self.assertEqual(plain(words), "Too much Loud Red: the batch grows to 260 ml, and the colour stays.")
+        self.assertEqual(plain(words), "Too much Loud Red: the whole grows to 260 ml, and the colour stays.")
 
     def test_room(self) -> None:
         """A pour fits, is cut at the brim within the slack, or is refused; a full jug takes nothing."""

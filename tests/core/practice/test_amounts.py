@@ -140,10 +140,9 @@ class ShortageTest(unittest.TestCase):
         shelf = replace(shelf, materials=(white, blue))
         pours = [Pour(key="white", parts=3, ml=300.0), Pour(key="blue", parts=2, ml=200.0)]
         self.assertEqual(
-            amounts.shortage(shelf, pours),
-            "White holds 90 ml of the 300 ml it takes: the largest batch is 150 ml.",
+            amounts.shortage(shelf, pours), "White holds 90 ml of the 300 ml it takes: the most is 150 ml."
         )
-        self.assertIn("the largest batch is 5 fl oz", amounts.shortage(shelf, pours, unit="fl_oz"))
+        self.assertIn("the most is 5 fl oz", amounts.shortage(shelf, pours, unit="fl_oz"))
         self.assertEqual(amounts.shortage(shelf, pours, poured={"white": 210.0}), "")
         self.assertEqual(amounts.shortage(shelf, pours[1:]), "")
 

@@ -48,7 +48,7 @@ class WhatIsLackingTest(unittest.TestCase):
         lack = what_is_lacking(shelf, target, WISHES, best.pours)
         self.assertEqual((lack.family, lack.short), (None, (shelf.materials[0].name,)))
         self.assertRegex(
-            plain(nearest_words(lack)), "too little left of .* for this batch: with enough of it, [01][.]"
+            plain(nearest_words(lack)), "too little left of .* for so much: with enough of it, [01][.]"
         )
         deep = Target(R=np.full(36, 0.045))
         best = min(find_recipes(shelf, deep, WISHES), key=lambda recipe: recipe.worst)

@@ -25,7 +25,7 @@ function divisor(a: number, b: number): number {
   return b === 0 ? a : divisor(b, a % b)
 }
 
-/** The line between two layers goes to a height: one gets more, the other less, the batch stays. */
+/** The line between two layers goes to a height: one gets more, the other less, the whole stays. */
 function drag(event: PointerEvent) {
   const at = held.value
   const box = drawing.value?.getBoundingClientRect()
