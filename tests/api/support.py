@@ -20,6 +20,7 @@ from fastapi.testclient import TestClient
 from PIL import Image
 
 from jug_mingle.cli import demo_app, prepare_demo
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.services.shelf_fit import renew_fit
 from jug_mingle.store.database import NAME as DATABASE
 from jug_mingle.store.database import open_database
@@ -90,7 +91,7 @@ class DemoCase(unittest.TestCase):
         self.assertEqual(response.status_code, status, response.text)
         body = response.json()
         self.assertEqual(set(body), {"detail", "fields"})
-        self.assertIn(words, body["detail"])
+        self.assertIn(words, plain(body["detail"]))
 
 
 class FreshCase(DemoCase):

@@ -18,6 +18,7 @@ from hypothesis import HealthCheck, Phase, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule, run_state_machine_as_test
 
+from jug_mingle.core.measuring.marked import plain
 from jug_mingle.services.plan_solver import Bettering
 from tests.api import any_truth
 from tests.api.any_start import WORN, Ready
@@ -251,7 +252,8 @@ class AnyOrder(RuleBasedStateMachine):
             said = any_truth.words_of(sheet.content) if sheet.is_success else ""
             for amount in self.amounts.get(one["id"], []) if said else []:
                 self.say(
-                    amount in said, f"the sheet of piece {one['id']} does not say {amount}, which Try on says"
+                    plain(amount) in said,
+                    f"the sheet of piece {one['id']} does not say {amount}, which Try on says",
                 )
 
     def answered(self, answer: Any) -> None:

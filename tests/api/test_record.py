@@ -9,6 +9,7 @@ from typing import Any
 import pypdf
 from PIL import Image
 
+from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.store.models import TargetRow
 from tests.api.support import DemoCase, FreshCase, photo
 
@@ -321,7 +322,8 @@ class SettingsTest(FreshCase):
         self.assertFalse(any(re.search(r"\d (ml|l)\b", row["said"] + row["buy"]) for row in goods))
         money = self.client.get("/api/jobs/1/plan/money").json()
         for line in money["pots"] + money["goods"]:
-            self.assertNotRegex(line["needed_words"] + line["there_words"] + line["buy"], r"\d (ml|l|m²)\b")
+            words = line["needed_words"] + line["there_words"] + line["buy"]
+            self.assertNotRegex(Saying(unit="fl_oz").told(words), r"\d (ml|l|m²)\b")
 
     def test_lights_of_a_new_job(self) -> None:
         self.client.patch("/api/settings", json={"room_light": "warm_led"})
