@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.errors import DataRefusedError, JugMingleError
 from jug_mingle.settings import Settings, addresses
 
@@ -28,7 +28,7 @@ PORT = 8417
 
 
 def _echo(words: str, *, err: bool = False) -> None:
-    """Print words, with their values as they are (`core.measuring.marked`)."""
+    """Print words, with their values as they are (`core.marked`)."""
     typer.echo(plain(words), err=err)
 
 

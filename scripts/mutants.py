@@ -169,7 +169,8 @@ def own_tests(path: Path) -> list[str]:
     names = [".".join(test.relative_to(ROOT).with_suffix("").parts) for test in own]
     before = len(names) if area == "core" else 1
     said = ["tests.api.test_openapi"] if area == "api" else []
-    return [*said, *names[:before], "tests.golden.test_golden", *names[before:]]
+    rules = ["tests.golden.test_rules"] if area == "core" else []
+    return [*said, *rules, *names[:before], "tests.golden.test_golden", *names[before:]]
 
 
 def fails(tests: list[str], copy: Path) -> bool:

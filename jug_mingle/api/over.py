@@ -19,8 +19,8 @@ from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import LaidFilm, body_over
 from jug_mingle.core.evidence.mixtures import mixed_film
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.handling import wait_words
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.film import R_seen, veil_of
 from jug_mingle.core.optics.grain import STREAKS

@@ -17,7 +17,7 @@ from jug_mingle.core.colour.spectra import WAVELENGTHS, Light
 from jug_mingle.core.colour.spectra import light as light_named
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstones
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool

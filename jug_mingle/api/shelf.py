@@ -23,9 +23,9 @@ from jug_mingle.core.evidence.certainty import WAYS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.level import FILLED, LEVELS
 from jug_mingle.core.evidence.mixtures import masstone, masstones
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.kind import Kind
 from jug_mingle.core.materials.kinds import KINDS, kind_of
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.documents.colour_source import AreaIn, ColourIn, FromPhoto, LightingIn
 from jug_mingle.documents.strict import Day, Id, StrictModel
 from jug_mingle.documents.tin_test import TestIn

@@ -9,7 +9,7 @@ from abc import ABC, abstractmethod
 from functools import reduce
 from typing import Any, Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 TIMEOUT: Final = 1.5
 """How long an answer may take. [s]"""

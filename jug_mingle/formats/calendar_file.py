@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 import recurring_ical_events
 from icalendar import Alarm, Calendar, Event
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 
 _LARGEST: Final = 4_000_000
 _MOST: Final = 20_000

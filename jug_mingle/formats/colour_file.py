@@ -13,7 +13,7 @@ from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, hex_to_sRGB, sRGB_to_XYZ
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS
 from jug_mingle.core.evidence.certainty import WAYS
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.formats.whites import WHITES, White, observer_of, other_light_of
 
 MOST: Final = 10_000

@@ -11,7 +11,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.adaptation import adapt
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import DAYLIGHT
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.formats.cells import unshielded
 from jug_mingle.formats.colour_file import (
     ColourFile,

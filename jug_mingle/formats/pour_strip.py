@@ -8,8 +8,8 @@ from typing import Final
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
+from jug_mingle.core.marked import marked
 from jug_mingle.core.measuring.jugs import Jug
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.formats.print_fonts import width_of
 from jug_mingle.formats.print_sheet import (
     fitted,

@@ -12,7 +12,7 @@ from unicodedata import bidirectional, combining
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFError, TTFont
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 
 PLAIN: Final = "Plain"
 BOLD: Final = "Bold"

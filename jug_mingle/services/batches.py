@@ -9,8 +9,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.arrays import FloatArray
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.material import may_mix
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import SMALLEST, Pour, Rest, rest_of, rest_words, room_for
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.jugs import jug_for, jug_named

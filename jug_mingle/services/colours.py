@@ -12,7 +12,7 @@ from jug_mingle.core.colour.colour_steps import DIRECTIONS, between, stepped
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE, PREDICTED_NOISE, predicted_noise
 from jug_mingle.core.evidence.mixtures import masstone
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.core.optics.paintable import surface_of, too_dark_words, too_vivid_words
 from jug_mingle.documents.colour_source import (

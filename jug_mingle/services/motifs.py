@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, RGB_TO_XYZ
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.film import R_body
 from jug_mingle.core.pattern.art import Art, Motif, coverage, signed_area, union
 from jug_mingle.core.pattern.cutting import FINEST, Cut, cut

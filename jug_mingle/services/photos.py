@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.colour.spaces import LINEAR_OF_BYTE, R_to_XYZ
 from jug_mingle.core.evidence.level import chips_known_to
 from jug_mingle.core.evidence.mixtures import masstone
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.photos.chart import Chart, read_chart
 from jug_mingle.core.photos.honest_light import (
     Caught,

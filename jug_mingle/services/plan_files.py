@@ -5,8 +5,8 @@ from collections.abc import Mapping, Sequence
 from datetime import datetime, timedelta
 from typing import Final
 
+from jug_mingle.core.marked import plain
 from jug_mingle.core.materials.handling import time_words
-from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.plan.dangers import CAUTIONS
 from jug_mingle.core.plan.scheduling import Slot

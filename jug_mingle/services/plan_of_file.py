@@ -9,9 +9,9 @@ from jug_mingle.core.finishes.bare_ground import bare
 from jug_mingle.core.finishes.generic import METALS, WAXES, generic_film
 from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.marked import plain
 from jug_mingle.core.materials.handling import Facts, time_words
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.optics.film import Optics, veil_of
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, usual_piece

@@ -8,9 +8,9 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jug_mingle.core.evidence.fitted_shelf import Shelf
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.materials.material import Material, may_mix
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.grounds import Ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.core.recipes.preparation_table import PREPARATIONS, own_preparation

@@ -17,8 +17,8 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import masstone, mixed_film
 from jug_mingle.core.finishes import PATTERNS, PLACES, Layer
 from jug_mingle.core.finishes.stack import evenly
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.handling import keeps_words
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.optics.uptake import laying_words

@@ -9,7 +9,7 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.optics.uptake import Laying, laying_words
 from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait

@@ -20,7 +20,7 @@ from fastapi.testclient import TestClient
 from PIL import Image
 
 from jug_mingle.cli import demo_app, prepare_demo
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.services.shelf_fit import renew_fit
 from jug_mingle.store.database import NAME as DATABASE
 from jug_mingle.store.database import open_database

@@ -18,7 +18,7 @@ from hypothesis import HealthCheck, Phase, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, rule, run_state_machine_as_test
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.services.plan_solver import Bettering
 from tests.api import any_truth
 from tests.api.any_start import WORN, Ready

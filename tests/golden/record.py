@@ -17,7 +17,7 @@ from fastapi.testclient import TestClient
 from numpy.typing import NDArray
 from PIL import Image
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 
 DATA = Path(__file__).parent / "data"
 OWN = "http://127.0.0.1:8417"

@@ -11,7 +11,7 @@ from PIL import Image
 
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_TO_RGB, XYZ_to_Lab
-from jug_mingle.core.measuring.marked import VALUE
+from jug_mingle.core.marked import VALUE
 from tests.api.support import DemoCase
 from tests.golden.record import DATA, answers, pictures, recorded
 
@@ -50,7 +50,7 @@ def _linear(levels: Any) -> Any:
 
 
 def unmarked(value: Any) -> Iterator[str]:
-    """Yield sentences with a fraction that stands in no mark (`core.measuring.marked`)."""
+    """Yield sentences with a fraction that stands in no mark (`core.marked`)."""
     if isinstance(value, dict | list):
         for one in value.values() if isinstance(value, dict) else value:
             yield from unmarked(one)

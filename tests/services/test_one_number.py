@@ -12,8 +12,8 @@ from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.finishes.kinds import KINDS
+from jug_mingle.core.marked import plain
 from jug_mingle.core.materials.handling import time_words
-from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.documents.look import LayerIn
 from jug_mingle.services import amounts, batches, finish_report, looks, materials, prints, strip_readings

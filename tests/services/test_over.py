@@ -8,7 +8,7 @@ import numpy as np
 from pypdf import PdfReader
 
 from jug_mingle.core.colour.spectra import DAYLIGHT
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.uptake import Laying
 from jug_mingle.documents.laid import FieldIn, LaidIn

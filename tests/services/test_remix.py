@@ -3,7 +3,7 @@
 import numpy as np
 
 from jug_mingle.core.colour.spectra import light
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.errors import ConflictError
 from jug_mingle.services import batches, materials, remix, strip_readings
 from jug_mingle.services.colours import Colour

@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.measuring.saying import NUMBERS, Saying
 from jug_mingle.core.measuring.units import SIZES, SQUARE_FOOT, TYPED, UNITS, US_GALLON
 from tests.web.support import LogicCase

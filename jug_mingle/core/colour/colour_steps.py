@@ -8,7 +8,7 @@ from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats
 from jug_mingle.core.colour.difference import delta_E_CIE2000
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 STEP: Final = 2.0
 """One step, as an eye can just tell at arm's length. [CIEDE2000]"""

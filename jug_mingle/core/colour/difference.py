@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray, as_floats
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 
 def delta_E_CIE2000(Lab_1: ArrayLike, Lab_2: ArrayLike) -> FloatArray:

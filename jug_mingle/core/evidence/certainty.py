@@ -3,7 +3,7 @@ both."""
 
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 NOISE: Final = {"reader": 0.5, "card_photo": 2.5, "white_photo": 5.0, "label": 5.0, "exact": 0.02, "eye": 1.5}
 """Mean CIEDE2000 error of a reading, by the way it was taken."""

@@ -10,8 +10,8 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.material import Material, dry_shares
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.optics.film import R_film, R_seen
 from jug_mingle.core.optics.grain import streak_bodies, streak_uptake
 from jug_mingle.core.optics.grounds import Ground

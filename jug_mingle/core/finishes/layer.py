@@ -11,9 +11,9 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer_kind import LayerKind
 from jug_mingle.core.finishes.settings import NUMBERS
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE
-from jug_mingle.core.measuring.marked import marked, marked_range
 from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.optics.uptake import SEALED, Laying, Uptake, coats_kept, shares_kept, taken_in
 from jug_mingle.core.optics.ways import WAYS

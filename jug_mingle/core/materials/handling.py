@@ -10,8 +10,8 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.kind import Base, Handling, Kind
-from jug_mingle.core.measuring.marked import marked
 
 TIMES: Final = ("dry", "recoat", "cure", "open_time", "pot_life")
 WORDS: Final = ("coats", "under", "over", "into")

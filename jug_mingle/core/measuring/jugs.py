@@ -7,7 +7,7 @@ from typing import Final, Literal
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 Form = Literal["straight", "tapered", "measuring", "jam_jar"]
 _MM3: Final = 1000.0

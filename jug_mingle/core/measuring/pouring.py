@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 from typing import Final
 
-from jug_mingle.core.measuring.marked import VALUE, marked_number, plain
+from jug_mingle.core.marked import VALUE, marked_number, plain
 from jug_mingle.core.measuring.units import SQUARE_FOOT, UNITS, US_GALLON, format_amount
 
 LENGTHS: Final = {"cm": 0.01, "in": 0.0254}
@@ -35,7 +35,7 @@ class Saying:
         "C" or "F".
     numbers : str
         "point" or "comma", between a number and its fraction; or "marked", for who shows it elsewhere
-        (`core.measuring.marked`).
+        (`core.marked`).
     currency : str
         As it stands beside an amount of money.
     """
@@ -57,7 +57,7 @@ class Saying:
         return self._written(f"{value:{spec}}")
 
     def told(self, words: str) -> str:
-        """Return a sentence with its marked values (`core.measuring.marked`) in the person's units."""
+        """Return a sentence with its marked values (`core.marked`) in the person's units."""
         return plain(VALUE.sub(self._value, words))
 
     def _written(self, number: str) -> str:

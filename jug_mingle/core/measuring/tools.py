@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from math import gcd
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 
 SMALLEST_BATCH: Final = 1.0
 LARGEST_BATCH: Final = 20_000.0

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 US_GALLON: Final = 3785.411784
 """231 cubic inches of 2.54 cm, exactly (NIST Handbook 44, appendix C). [ml]"""

@@ -9,7 +9,7 @@ from jug_mingle.core.arrays import FloatArray, as_floats, check_range
 from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.spaces import XYZ_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, DAYLIGHT, Light
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.film import Optics, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.ways import EVEN, Way
 

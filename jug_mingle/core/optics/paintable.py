@@ -10,7 +10,7 @@ from jug_mingle.core.colour.difference import delta_E_CIE2000
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab, XYZ_to_Lab, XYZ_to_sRGB, sRGB_to_hex
 from jug_mingle.core.colour.spectra import DAYLIGHT, WAVELENGTHS, Light
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.film import K1
 
 _VIVID: Final = 1.0

@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 WIPED_OFF: Final = 0.88
 """Share of what is still wet on top that goes with the rag when it is wiped off wholly."""

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 LONGEST: Final = 320
 """Longer side of the picture of a motif. [samples]"""

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.on_first_use import OnFirstUse
 from jug_mingle.core.pattern.art import Motif, Ring, signed_area
 

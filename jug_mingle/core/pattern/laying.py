@@ -6,7 +6,7 @@ from typing import Final
 
 import numpy as np
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.pattern.layout import MOST, Grid, Layout, Placed, Space, Spot
 from jug_mingle.core.pattern.surfaces import Plane, Spare, Surface
 

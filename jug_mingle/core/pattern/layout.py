@@ -6,7 +6,7 @@ from typing import Final, Literal
 
 import numpy as np
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.pattern.surfaces import Spare, Surface
 
 Arrange = Literal["all_over", "row", "border", "corners", "one"]

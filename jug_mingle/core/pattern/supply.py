@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from math import ceil
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.pattern.blocks import Size
 from jug_mingle.core.pattern.layout import Space
 from jug_mingle.core.pattern.masks import Pattern

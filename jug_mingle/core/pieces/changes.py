@@ -5,7 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Literal
 
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.pieces.addresses import FACES, ZONES
 from jug_mingle.core.pieces.solids import Box, Front, Handle, Made, Opening, Relief
 

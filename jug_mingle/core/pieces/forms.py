@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Final, Literal
 
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.pieces import cases, frames
 from jug_mingle.core.pieces.addresses import ZONES, names_of
 from jug_mingle.core.pieces.cases import Row

@@ -10,8 +10,8 @@ from dataclasses import replace
 from typing import Final
 
 from jug_mingle.core.finishes.layer import Layer
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.handling import time_words
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.plan.conditions import Changed, open_under, wait_under
 from jug_mingle.core.plan.patterned import patterned, tissue_for
 from jug_mingle.core.plan.rates import laid_minutes

@@ -7,7 +7,7 @@ assumed, and says so.
 from dataclasses import dataclass
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 
 HUMID: Final = 65.0
 """Air is damp from here. [%]"""

@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.plan.coats import LIGHT_USE
 from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.step import Course

@@ -10,7 +10,7 @@ from itertools import combinations_with_replacement
 from math import ceil
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.plan.step import Step
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.plan.coats import lay
 from jug_mingle.core.plan.dangers import Around, with_cautions
 from jug_mingle.core.plan.finishing import Milestone, finish, milestones

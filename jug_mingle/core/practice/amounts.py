@@ -11,9 +11,9 @@ from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.stack import Finish
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.handling import CARRIES_NOTHING, Facts, keeps_words
 from jug_mingle.core.materials.kinds import kind_of
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.units import format_amount
 from jug_mingle.core.optics.ways import WAYS

@@ -15,7 +15,7 @@ from jug_mingle.core.finishes.fields import share_left
 from jug_mingle.core.finishes.generic import WAXES
 from jug_mingle.core.finishes.layer import Film, Layer
 from jug_mingle.core.finishes.stack import Finish, evenly
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.blend_path import Paint, ramp
 from jug_mingle.core.optics.film import R_body, R_film, R_infinity, R_seen
 from jug_mingle.core.optics.hiding import CLOSE_WITHIN, HIDDEN_WITHIN, coats_to_hide, contrast_ratio

@@ -9,7 +9,7 @@ import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.difference import delta_E_CIE2000
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 
 Lab = FloatArray
 

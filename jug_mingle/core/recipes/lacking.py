@@ -14,7 +14,7 @@ from jug_mingle.core.colour.spaces import R_to_Lab
 from jug_mingle.core.colour.spectra import BANDS, WAVELENGTHS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette, masstones, palette_of, predict
-from jug_mingle.core.measuring.marked import marked, marked_range
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.optics.film import Optics
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Final
 
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.uptake import SHORTEST, WIPES, Laying
 from jug_mingle.core.recipes.preparations import WATER_KIND, Preparation, Role
 

@@ -11,7 +11,7 @@ from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.laid import WATER_MOST, LaidFilm, body_over
 from jug_mingle.core.evidence.mixtures import main_kind
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import check_batch, lowest_terms
 from jug_mingle.core.optics.film import R_seen

@@ -8,7 +8,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import palette_of
-from jug_mingle.core.measuring.marked import marked
+from jug_mingle.core.marked import marked
 from jug_mingle.core.measuring.pouring import Pour, shared_out
 from jug_mingle.core.measuring.tools import lowest_terms
 from jug_mingle.core.recipes.assessment import DRAWS, Recipe, assess, model_errors, pour_factors

@@ -17,8 +17,8 @@ from jug_mingle.core.colour.spectra import BANDS
 from jug_mingle.core.evidence.fitted_shelf import Shelf
 from jug_mingle.core.evidence.mixtures import Palette
 from jug_mingle.core.evidence.readings import Reading
+from jug_mingle.core.marked import marked
 from jug_mingle.core.materials.material import may_mix
-from jug_mingle.core.measuring.marked import marked
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import TOOLS, Tool
 from jug_mingle.core.optics.film import K_over_S, R_body

@@ -9,7 +9,7 @@ from jug_mingle.core.evidence.certainty import (
     predicted_noise,
     sureness,
 )
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 
 
 class SurenessTest(unittest.TestCase):

@@ -3,10 +3,10 @@
 import unittest
 from dataclasses import fields
 
+from jug_mingle.core.marked import plain
 from jug_mingle.core.materials import handling
 from jug_mingle.core.materials.kind import Handling
 from jug_mingle.core.materials.kinds import KINDS, kind_of
-from jug_mingle.core.measuring.marked import plain
 
 
 class HandlingTest(unittest.TestCase):

@@ -5,7 +5,7 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.core.measuring.pouring import SLACK, Pour, rest_of, rest_words, room_for, shared_out
 
 NAMES = {"a": "Dark red", "b": "Loud Red", "c": "Tide"}

@@ -2,7 +2,7 @@
 
 import unittest
 
-from jug_mingle.core.measuring.marked import marked, marked_range, plain
+from jug_mingle.core.marked import marked, marked_range, plain
 from jug_mingle.core.measuring.saying import Saying
 
 METRIC, US = Saying(), Saying(unit="fl_oz", temperature="F", currency="$")

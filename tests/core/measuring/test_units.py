@@ -5,8 +5,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from jug_mingle.core.marked import plain
 from jug_mingle.core.measuring import units
-from jug_mingle.core.measuring.marked import plain
 from jug_mingle.core.measuring.tools import TOOLS
 from jug_mingle.core.measuring.units import format_amount, unit_of_tool
 

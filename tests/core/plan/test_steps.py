@@ -7,7 +7,7 @@ from dataclasses import replace
 from jug_mingle.core.finishes.bare_ground import bare
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.finishes.stack import Finish
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.core.pieces import usual_piece
 from jug_mingle.core.plan import dangers, rates, remedies, shopping
 from jug_mingle.core.plan.coats import LIGHT_USE, mark_of

@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 
 from jug_mingle.core.colour.difference import likely_words
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.core.recipes.assessment import Likely
 
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from jug_mingle.core.evidence.fit import characterise
-from jug_mingle.core.measuring.marked import plain
+from jug_mingle.core.marked import plain
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.recipes.lacking import nearest_words, too_little_words, what_is_lacking
 from jug_mingle.core.recipes.recipes import find_recipes

@@ -1,0 +1,180 @@
+"""What the core's rules say, kept as it is: `python -m tests.golden.rules` writes it anew.
+
+Forms and their faces, materials, grounds, layers, what the rules remark, the steps of generated jobs with
+what they use, how these are laid into hours, and jugs. No program is started. A rebuild is compared with it;
+whoever means to change what a rule says writes it again and says in the commit which.
+"""
+
+import dataclasses
+import json
+import math
+import random
+from collections.abc import Iterator
+from typing import Any
+
+from jug_mingle.core.finishes import WAXES, Finish, Layer, bare
+from jug_mingle.core.finishes.kinds import KINDS as KINDS_OF_LAYER
+from jug_mingle.core.materials.kinds import KINDS
+from jug_mingle.core.measuring.jugs import JUGS
+from jug_mingle.core.measuring.units import UNITS, format_amount
+from jug_mingle.core.optics.grounds import GROUNDS, ground
+from jug_mingle.core.pieces import FORMS, usual_piece
+from jug_mingle.core.plan.conditions import Conditions
+from jug_mingle.core.plan.first_plan import first_plan
+from jug_mingle.core.plan.scheduling import Hours, problem_of
+from jug_mingle.core.plan.shopping import consumables
+from jug_mingle.core.plan.steps import Steps, steps_of
+from jug_mingle.core.plan.work import Workshop
+from jug_mingle.core.practice.hazards import Work, hazards_of
+from jug_mingle.core.practice.situation import laid_of, situations
+from tests.core.plan import generated
+from tests.core.practice.support import remarks
+from tests.golden.record import DATA
+
+FILE = DATA / "rules.json"
+_JOBS = 14
+"""So many generated jobs, of one piece or of two."""
+
+CHANGES: tuple[dict[str, Any], ...] = (
+    {"width": 0.7, "depth": 0.3}, {"rows": 3, "columns": 2}, {"handle": "knob"}, {"handle": "pull"},
+)  # fmt: skip
+
+_LOOKS = 90
+"""So many looks of layers drawn by chance are judged by the rules."""
+
+
+def plain(value: Any) -> Any:
+    """Return a record as JSON has it: numbers in five digits, sets in order, arrays left out."""
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        said = {field.name: plain(getattr(value, field.name)) for field in dataclasses.fields(value)}
+        return {name: one for name, one in said.items() if one not in (None, "", [], {})}
+    if isinstance(value, dict):
+        return {str(key): plain(one) for key, one in value.items()}
+    if isinstance(value, set | frozenset):
+        return sorted(plain(one) for one in value)
+    if isinstance(value, list | tuple):
+        return [plain(one) for one in value]
+    if isinstance(value, float):
+        return float(f"{value:.5g}") if math.isfinite(value) else str(value)
+    return value if isinstance(value, str | int | bool | None) else None
+
+
+def tables() -> Iterator[tuple[str, Any]]:
+    """Yield what is known of materials, grounds, kinds of layers, jugs and units."""
+    for key, material in KINDS.items():
+        yield f"material {key}", plain(material)
+    for key in GROUNDS:
+        yield f"ground {key}", plain(ground(key))
+    for key, layer in KINDS_OF_LAYER.items():
+        yield f"layer {key}", plain(layer)
+    for key, jug in JUGS.items():
+        heights = [jug.heights[-1] * share for share in (0.0, 0.1, 0.45, 0.8, 1.0)]
+        yield f"jug {key}", plain([[jug.capacity], [jug.volume(height) for height in heights]])
+    for unit in UNITS:
+        amounts = (0.02, 0.7, 3.3, 14.0, 60.0, 237.0, 1250.0)
+        yield f"amounts in {unit}", [format_amount(ml, unit, density=1.2).words for ml in amounts]
+
+
+def forms() -> Iterator[tuple[str, Any]]:
+    """Yield the faces of each form as it usually is, and of a few that are changed, with their areas. [m²]"""
+    for form in FORMS:
+        yield f"faces of {form}", plain(usual_piece(form).faces)
+        for number, changes in enumerate(CHANGES):
+            try:
+                piece = usual_piece(form, **changes)
+            except ValueError as error:
+                yield f"{form} {number}", str(error)
+            else:
+                yield f"faces of {form} {number}", plain([sorted(piece.faces.items()), piece.areas])
+
+
+def said_of_looks() -> Iterator[tuple[str, Any]]:
+    """Yield what the rules remark of looks drawn by chance, and what can hurt in them."""
+    r = random.Random(5)
+    kinds, materials, grounds = sorted(KINDS_OF_LAYER), sorted(KINDS), sorted(GROUNDS)
+    places = ("everywhere", "edges", "recess", "high")
+    for number in range(_LOOKS):
+        layers, names = [], []
+        for _ in range(r.randint(1, 4)):
+            kind, material = r.choice(kinds), r.choice(materials)
+            values: dict[str, Any] = {
+                "coats": r.randint(1, 3),
+                "place": r.choice(places),
+                "way": r.choice(["brush", "spray"]),
+            }
+            films = (generated.film(material, pale=r.random() < 0.5),)
+            if kind == "wax" and r.random() < 0.6:
+                films = (r.choice(list(WAXES.values())),)
+            try:
+                layers.append(Layer(kind=kind, films=films, **values))
+            except ValueError:
+                continue
+            names.append(f"{kind} of {films[0].name}, {values['coats']} {values['place']}")
+        on = r.choice(grounds)
+        if not layers:
+            continue
+        finish = Finish(layers=tuple(layers), grounds={"": bare(on)})
+        found = situations(finish, tuple(usual_piece("chest").faces))
+        work = Work(situations=tuple(found), age=r.choice(["unknown", "before_1980"]), uses=("drinks",))
+        yield f"look {number}", {
+            "of": names, "on": on,
+            "remarks": [[one.rule, one.weight, one.layer, one.words, one.why] for one in remarks(
+                *layers, ground=on)],
+            "waits": [laid_of(place, layer).wait for place, layer in enumerate(layers)],
+            "hurts": [hazard.key for hazard in hazards_of(work)],
+        }  # fmt: skip
+
+
+def jobs() -> Iterator[tuple[str, Any]]:
+    """Yield the steps of generated jobs, what they use, and when they are laid in the evenings there are."""
+    airs = (
+        Conditions(), Conditions(temperature=8.0, humidity=70.0), Conditions(temperature=31.0),
+        Conditions(moving_air=True, dryer=True),
+    )  # fmt: skip
+    for number in range(_JOBS):
+        pieces = generated.pieces(1 + number % 2, 40 + number)
+        steps = steps_of(pieces, Workshop(air=airs[number % len(airs)], pace={"sand": 1.5}))
+        yield f"steps {number}", [_step(step) for step in steps.steps]
+        yield (
+            f"waits {number}",
+            [
+                " | ".join((w.before, w.after, str(w.least), str(w.most), w.words, w.why, w.closes))
+                for w in steps.waits
+            ],
+        )
+        yield f"allowed {number}", plain(steps.milestones)
+        yield (
+            f"to buy {number}",
+            [[one.key, one.needed, one.buy, one.cash] for one in consumables(steps.steps)],
+        )
+        hours = generated.evenings(hands=1 + number % 2) if number % 3 else generated.long_days()
+        yield f"laid {number}", _laid(steps, hours)
+
+
+def _step(step: Any) -> str:
+    numbers = (
+        f"{step.minutes:.2f} {step.hands} {step.layer} {step.coat} {step.parts} {step.cure} {step.cleaning}"
+    )
+    uses = ", ".join(f"{key} {amount:.3f}" for key, amount in step.uses)
+    takes = ", ".join(f"{take.name} {take.ml:.1f}" for take in step.takes)
+    said = (step.key, step.act, numbers, step.title, step.words, step.why, step.school, step.place, step.kit)
+    return " | ".join((*said, uses, takes, ",".join(step.ready), ",".join(sorted(step.cautions))))
+
+
+def _laid(steps: Steps, hours: Hours) -> Any:
+    schedule = first_plan(problem_of(steps, hours).problem, rounds=2)
+    if schedule is None:
+        return None
+    return [f"{key} {start}" for key, start in sorted(schedule.starts.items(), key=lambda one: one[::-1])]
+
+
+def said() -> dict[str, Any]:
+    """Return all of it by name, as JSON reads it back."""
+    every = {**dict(tables()), **dict(forms()), **dict(said_of_looks()), **dict(jobs())}
+    read: dict[str, Any] = json.loads(json.dumps(every))
+    return read
+
+
+if __name__ == "__main__":
+    lines = [f"{json.dumps(name)}: {json.dumps(one, ensure_ascii=False)}" for name, one in said().items()]
+    FILE.write_text("{\n" + ",\n".join(lines) + "\n}\n")
