@@ -77,6 +77,18 @@ class LayersTest(unittest.TestCase):
             self.assertLessEqual(len(small), 0.08 * len(own), sorted(file.name for file in small))
         self.assertLessEqual(len([*(PACKAGE / "api").rglob("*.py")]), 50)
 
+    def test_a_name_is_one_thing(self) -> None:
+        """Modules of one name are one noun on several floors, as the API says it, a service does it, the core
+        reckons it; on a floor there is one of a name, but for the rules of practice, which are called by
+        what they are about."""
+        seen: dict[tuple[str, str], Path] = {}
+        for file in sorted(PACKAGE.rglob("*.py")):
+            if {"versions", "rules"} & set(file.parts) or file.stem == "__init__":
+                continue
+            floor = file.relative_to(PACKAGE).parts[0]
+            self.assertNotIn((floor, file.stem), seen, file)
+            seen[floor, file.stem] = file
+
     def test_no_file_is_long(self) -> None:
         """No module has more than 600 lines."""
         folders = (PACKAGE, ROOT / "tests", ROOT / "bench", ROOT / "web" / "src")

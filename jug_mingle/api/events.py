@@ -10,7 +10,7 @@ from fastapi import APIRouter, Header
 from fastapi.responses import StreamingResponse
 
 from jug_mingle.api.context import ContextNow
-from jug_mingle.store.changes import Changes
+from jug_mingle.store.changed import Changes
 
 router = APIRouter(prefix="/api/events", tags=["events"])
 

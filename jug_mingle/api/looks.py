@@ -14,8 +14,8 @@ from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.finishes import KINDS, METALS, PATTERNS, WAXES
 from jug_mingle.core.finishes.generic import generic_swatch
 from jug_mingle.core.finishes.layer_kind import LayerKind
+from jug_mingle.core.finishes.layer_settings import Setting
 from jug_mingle.core.finishes.presets import LOOKS
-from jug_mingle.core.finishes.settings import Setting
 from jug_mingle.core.practice.techniques import CARDS
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.documents.strict import Id, StrictModel

@@ -19,7 +19,7 @@ from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.art import Motif
 from jug_mingle.core.pattern.layout import ARRANGED, SPANS
 from jug_mingle.core.pattern.motifs import OURS, motif
-from jug_mingle.core.pattern.prints import TONES
+from jug_mingle.core.pattern.printed import TONES
 from jug_mingle.core.pattern.sheets import Position
 from jug_mingle.core.pieces.addresses import said_of
 from jug_mingle.documents.layout import LayoutFile, LayoutIn, MotifFile

@@ -8,7 +8,7 @@ from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from jug_mingle.api.failures import answer
-from jug_mingle.store.changes import Seen, page, seen
+from jug_mingle.store.changed import Seen, page, seen
 
 PAGE: Final = "x-page"
 _PAGE: Final = re.compile(r"[A-Za-z0-9]{1,40}")

@@ -7,7 +7,7 @@ from pydantic import Field, StringConstraints, model_validator
 from pydantic_core import PydanticCustomError
 
 from jug_mingle.core.pattern.layout import Across, Arrange, Down, Ends, Layout, Mirrored, Single, Span
-from jug_mingle.core.pattern.prints import TONES
+from jug_mingle.core.pattern.printed import TONES
 from jug_mingle.core.pattern.sheets import Edge
 from jug_mingle.core.pattern.surfaces import Spare
 from jug_mingle.documents.strict import OneOf, StrictModel

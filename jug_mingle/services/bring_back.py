@@ -15,7 +15,7 @@ from jug_mingle.services.archives import ReadBack
 from jug_mingle.services.jobs import job_rows
 from jug_mingle.services.renumber import bring_in
 from jug_mingle.services.rows_of_job import rows_of_job
-from jug_mingle.store.changes import tell_all
+from jug_mingle.store.changed import tell_all
 from jug_mingle.store.database import NAME, Database, copy_database
 from jug_mingle.store.tables import put_rows, said_rows, tables_of
 

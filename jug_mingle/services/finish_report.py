@@ -11,8 +11,8 @@ from jug_mingle.core.finishes.layer import stage_names
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.pieces import UNPAINTED, Samples
-from jug_mingle.core.plan.surfaces import bare_of
 from jug_mingle.core.plan.survey import Survey
+from jug_mingle.core.plan.treatments import bare_of
 from jug_mingle.core.practice.amounts import not_counted, taken_by
 from jug_mingle.core.practice.hazards import DEFERS, Work, hazards_of
 from jug_mingle.core.practice.judgement import Waxed, judge, waxes_on

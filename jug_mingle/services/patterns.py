@@ -11,7 +11,7 @@ from jug_mingle.core.pattern.art import Art
 from jug_mingle.core.pattern.laying import TooLargeError, TooManyError, lay, texts_of
 from jug_mingle.core.pattern.layout import LARGEST, SMALLEST
 from jug_mingle.core.pattern.masks import Pattern
-from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, woven
+from jug_mingle.core.pattern.printed import TONES, framed, on_film, on_paper, woven
 from jug_mingle.core.pattern.surfaces import Surface, reached_surfaces
 from jug_mingle.documents.layout import LayoutIn
 from jug_mingle.documents.look import LayerIn

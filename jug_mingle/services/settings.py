@@ -13,7 +13,7 @@ from jug_mingle.core.measuring.units import UNITS
 from jug_mingle.core.practice.amounts import MARGIN
 from jug_mingle.core.practice.schools import check_schools
 from jug_mingle.errors import UnfitError
-from jug_mingle.store.changes import check_seen
+from jug_mingle.store.changed import check_seen
 from jug_mingle.store.models import SettingRow
 from jug_mingle.store.reading import read_once
 

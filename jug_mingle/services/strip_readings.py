@@ -21,12 +21,12 @@ from jug_mingle.documents.laid import LaidIn
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.batches import empty_words, get_batch
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.fields import read_field
 from jug_mingle.services.materials import get_material, handled
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import as_pours, over_name, pour_error_of, poured_of, pours_of
 from jug_mingle.services.readings import add_reading, check_readings, get_reading, is_set_aside
 from jug_mingle.services.shelf_fit import fitted_shelf
+from jug_mingle.services.wood_fields import read_field
 from jug_mingle.store.models import BatchRow, ReadingRow, StripRow, TargetRow, now
 
 

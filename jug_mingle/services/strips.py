@@ -16,13 +16,13 @@ from jug_mingle.core.recipes.stain_boards import Wait, nearest_wait
 from jug_mingle.documents.laid import FieldIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services.colours import Colour
-from jug_mingle.services.fields import read_field
 from jug_mingle.services.jobs import get_job
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.predictions import ground_over
 from jug_mingle.services.readings import check_readings
 from jug_mingle.services.targets import get_target
+from jug_mingle.services.wood_fields import read_field
 from jug_mingle.store.models import MaterialRow, ReadingRow, StripRow, now
 
 

@@ -54,7 +54,7 @@ class Row(DeclarativeBase):
     id: Mapped[int] = mapped_column(primary_key=True)
     created: Mapped[datetime] = mapped_column(default=now)
     version: Mapped[int] = mapped_column(default=1, server_default="1")
-    """How often it was written: who changes it says which one they saw (`store.changes`)."""
+    """How often it was written: who changes it says which one they saw (`store.changed`)."""
 
     @declared_attr.directive
     @classmethod

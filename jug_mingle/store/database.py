@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session, sessionmaker
 
 from jug_mingle.errors import DataRefusedError, ForbiddenError
 from jug_mingle.store.base import may_change
-from jug_mingle.store.changes import Changes, watch
+from jug_mingle.store.changed import Changes, watch
 from jug_mingle.store.once import forget_old, remember_writes
 from jug_mingle.store.reading import hold_rows
 from jug_mingle.store.standing import check_file

@@ -16,7 +16,6 @@ from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services import (
     batch_rescue,
     batches,
-    fields,
     jobs,
     materials,
     mixes,
@@ -26,6 +25,7 @@ from jug_mingle.services import (
     remix,
     strip_readings,
     strips,
+    wood_fields,
 )
 from jug_mingle.services.colours import Colour
 from jug_mingle.services.predictions import (
@@ -125,7 +125,7 @@ class FieldsTest(OverCase):
         """Half of a field sealed is a field of its own, whose surface is that of the seal."""
         for finish, veil in (("", 0.9), ("sealed", 0.35)):
             laid = FieldIn(over="oak", wait=4.0, finish=finish)
-            row = fields.read_field(
+            row = wood_fields.read_field(
                 self.session,
                 self.job.id,
                 self.colour(BLUE),
@@ -137,7 +137,7 @@ class FieldsTest(OverCase):
             self.assertEqual(row.veil, veil)
             self.assertEqual(row.about["laying"]["wait"], 4.0)
         glaze = LaidIn(kind="glaze", over="oak")  # over a clear coat: the oak below takes none of it in
-        row = fields.read_field(
+        row = wood_fields.read_field(
             self.session,
             self.job.id,
             self.colour(BLUE),
@@ -149,7 +149,7 @@ class FieldsTest(OverCase):
         self.assertNotIn("laying", row.about)
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{self.laid(glaze).id}").takes, "")
         on_paint = FieldIn(over="old_white_paint")
-        row = fields.read_field(
+        row = wood_fields.read_field(
             self.session,
             self.job.id,
             self.colour(BLUE),

@@ -5,7 +5,7 @@ from jug_mingle.core.finishes.blends import area_shares
 from jug_mingle.core.finishes.generic import METALS, WAXES
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Film, Layer, stages
-from jug_mingle.core.finishes.settings import PATTERNS, PLACES
+from jug_mingle.core.finishes.layer_settings import PATTERNS, PLACES
 from jug_mingle.core.finishes.stack import Finish, Laid, at_point
 
 __all__ = [

@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer_kind import LayerKind
-from jug_mingle.core.finishes.settings import NUMBERS
+from jug_mingle.core.finishes.layer_settings import NUMBERS
 from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.materials.handling import Facts
 from jug_mingle.core.materials.material import SPREAD_RATE

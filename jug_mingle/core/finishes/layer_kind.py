@@ -17,7 +17,7 @@ from typing import TYPE_CHECKING, Any, Final, Literal
 import numpy as np
 
 from jug_mingle.core.arrays import FloatArray
-from jug_mingle.core.finishes.settings import Setting
+from jug_mingle.core.finishes.layer_settings import Setting
 from jug_mingle.core.materials.kinds.paints import PAINTS
 from jug_mingle.core.pieces.faces import Samples
 

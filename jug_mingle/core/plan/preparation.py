@@ -12,8 +12,8 @@ from jug_mingle.core.plan.conditions import wait_under
 from jug_mingle.core.plan.looking_over import clean, look_over
 from jug_mingle.core.plan.rates import RATES, laid_minutes
 from jug_mingle.core.plan.step import Course, Take
-from jug_mingle.core.plan.surfaces import BARES, bared, mend, surfaced
 from jug_mingle.core.plan.survey import TESTS
+from jug_mingle.core.plan.treatments import BARES, bared, mend, surfaced
 from jug_mingle.core.plan.work import PieceWork, Unit, Workshop, on, step_of
 from jug_mingle.core.practice.rules import RULES
 from jug_mingle.core.practice.situation import Situation

@@ -18,7 +18,7 @@ from jug_mingle.core.pattern.layout import Layout
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.motifs import motif
 from jug_mingle.core.pattern.net import net_of
-from jug_mingle.core.pattern.prints import on_film
+from jug_mingle.core.pattern.printed import on_film
 from jug_mingle.core.pattern.surfaces import Surface, surfaces_of
 from jug_mingle.core.pieces import Samples, draw, usual_piece
 from tests.core.paints import film

@@ -9,7 +9,7 @@ from shapely.ops import unary_union
 
 from jug_mingle.core.pattern.art import Motif, coverage, signed_area
 from jug_mingle.core.pattern.motifs import OURS, motif
-from jug_mingle.core.pattern.prints import TONES, framed, on_film, on_paper, woven
+from jug_mingle.core.pattern.printed import TONES, framed, on_film, on_paper, woven
 
 
 class CoverageTest(unittest.TestCase):

@@ -10,7 +10,7 @@ from jug_mingle.core.pattern.laying import lay
 from jug_mingle.core.pattern.layout import Layout
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.motifs import motif
-from jug_mingle.core.pattern.prints import on_paper
+from jug_mingle.core.pattern.printed import on_paper
 from jug_mingle.core.pattern.sheets import positions_of
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import usual_piece

@@ -18,8 +18,8 @@ from jug_mingle.core.plan.mixing import FRESH
 from jug_mingle.core.plan.preparation import primer_for
 from jug_mingle.core.plan.step import Course, Step, Take, short_of
 from jug_mingle.core.plan.steps import Added, Changes, Steps, added, changed, dropped, ordered, steps_of
-from jug_mingle.core.plan.surfaces import treatment_of
 from jug_mingle.core.plan.survey import TESTS, PartSurvey, Survey
+from jug_mingle.core.plan.treatments import treatment_of
 from jug_mingle.core.plan.work import PieceWork, Workshop, on
 from jug_mingle.core.practice.mishaps import MISHAPS
 from tests.core.plan.generated import layer, pieces

@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import ClassVar, Final
 
 from jug_mingle.core.finishes import KINDS
-from jug_mingle.core.finishes.settings import COATS, DWELL
+from jug_mingle.core.finishes.layer_settings import COATS, DWELL
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.pouring import shared_out
 from jug_mingle.core.optics.ways import WAYS

@@ -7,8 +7,8 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip, edges, placed, rubbed_through, run
 from jug_mingle.core.finishes.layer_kind import LayerKind, kept_surface
+from jug_mingle.core.finishes.layer_settings import AMOUNT, DOWN_TO, HAND, PLACE, SEED, WIDTH
 from jug_mingle.core.finishes.relief import Relief, relief_of
-from jug_mingle.core.finishes.settings import AMOUNT, DOWN_TO, HAND, PLACE, SEED, WIDTH
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 

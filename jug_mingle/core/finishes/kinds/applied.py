@@ -14,9 +14,9 @@ from jug_mingle.core.finishes.layer_kind import (
     kept_surface,
     own_surface,
 )
+from jug_mingle.core.finishes.layer_settings import AMOUNT, COATS, HAND, SEED, WATER
 from jug_mingle.core.finishes.printing import cover, footed, ink_of, palette_of, second_dabbed_in
 from jug_mingle.core.finishes.relief import Relief
-from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, SEED, WATER
 from jug_mingle.core.pieces.faces import Samples
 
 if TYPE_CHECKING:

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING, Final
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import clip, placed, rubbed_through, run
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface
-from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, PLACE, SEED, WATER, WIDTH
+from jug_mingle.core.finishes.layer_settings import AMOUNT, COATS, HAND, PLACE, SEED, WATER, WIDTH
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 

@@ -23,7 +23,7 @@ from jug_mingle.core.finishes.layer_kind import (
     kept_surface,
     own_surface,
 )
-from jug_mingle.core.finishes.settings import (
+from jug_mingle.core.finishes.layer_settings import (
     AMOUNT,
     COATS,
     CONTRAST,

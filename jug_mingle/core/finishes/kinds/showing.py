@@ -11,7 +11,18 @@ from jug_mingle.core.finishes.layer_kind import (
     own_surface,
     set_surface,
 )
-from jug_mingle.core.finishes.settings import AMOUNT, COATS, DWELL, HAND, PLACE, SEED, VEIL, WATER, WAY, WIPE
+from jug_mingle.core.finishes.layer_settings import (
+    AMOUNT,
+    COATS,
+    DWELL,
+    HAND,
+    PLACE,
+    SEED,
+    VEIL,
+    WATER,
+    WAY,
+    WIPE,
+)
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.optics.grain import streak_uptake
 from jug_mingle.core.optics.uptake import SHORTEST

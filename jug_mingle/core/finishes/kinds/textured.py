@@ -7,9 +7,9 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.finishes.fields import brushed, clip
 from jug_mingle.core.finishes.layer_kind import PAINT_KINDS, LayerKind, covering_surface, kept_surface
+from jug_mingle.core.finishes.layer_settings import AMOUNT, COATS, HAND, SEED, WATER
 from jug_mingle.core.finishes.printing import cover, footed
 from jug_mingle.core.finishes.relief import Relief, relief_of
-from jug_mingle.core.finishes.settings import AMOUNT, COATS, HAND, SEED, WATER
 from jug_mingle.core.finishes.textures import looked_up
 from jug_mingle.core.pieces.faces import Samples
 

@@ -1,4 +1,8 @@
-"""The rules of the trade, and what they say of a finish. A new one is a row in the file of its subject."""
+"""The rules of the trade, and what they say of a finish. A new one is a row in the file of its subject.
+
+Each file is called by what its rules are about, as the rooms are that know what that is: grounds, patterns,
+waxes.
+"""
 
 from collections.abc import Collection, Mapping
 from typing import Final

@@ -2,7 +2,7 @@
 
 from typing import Final
 
-from jug_mingle.core.finishes.settings import PLACES
+from jug_mingle.core.finishes.layer_settings import PLACES
 from jug_mingle.core.practice.rules.rule import Rule, Says
 from jug_mingle.core.practice.situation import LaidLayer, Situation
 

@@ -5,7 +5,7 @@ from dataclasses import fields
 from typing import Any
 
 from jug_mingle.core.finishes import KINDS, Layer
-from jug_mingle.core.finishes.settings import NUMBERS, PATTERNS, PLACES, VEIL
+from jug_mingle.core.finishes.layer_settings import NUMBERS, PATTERNS, PLACES, VEIL
 from jug_mingle.core.optics.film import SHEEN_VEIL
 from tests.core.paints import film
 
