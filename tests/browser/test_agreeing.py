@@ -89,10 +89,10 @@ class AgreeTest(BrowserCase):
         )
         worn = first.request.get("/api/jobs/1").json()
         look = next(one for one in worn["looks"] if one["id"] == worn["pieces"][0]["look_id"])
-        first.request.put(
-            f"/api/looks/{look['id']}", data={"name": look["name"], "layers": look["layers"][:1]}
-        )
-        second.wait_for_timeout(300)
+        with second.expect_request("**/api/jobs/1?*"):  # it heard of it, and cannot read it
+            first.request.put(
+                f"/api/looks/{look['id']}", data={"name": look["name"], "layers": look["layers"][:1]}
+            )
         second.get_by_role("button", name="Blend", exact=True).click()
         second.get_by_label("pattern").select_option(label="dark outline, light centre")
         expect(second.get_by_text("was changed in another window meanwhile")).to_be_visible()
@@ -119,8 +119,9 @@ class AgreeTest(BrowserCase):
         page.get_by_role("button", name="When have I time?").click()
         page.get_by_label("Tuesday").fill("19:00-21:00")
         hours = page.request.get("/api/hours").json()["hours"]
-        page.request.put("/api/hours", data={**hours, "week": {"wed": [{"start": "07:00", "end": "08:00"}]}})
-        page.wait_for_timeout(800)
+        week = {"wed": [{"start": "07:00", "end": "08:00"}]}
+        with page.expect_response("**/api/hours"):  # the page heard of it
+            page.request.put("/api/hours", data={**hours, "week": week})
         self.allowed = ("Failed to load resource: the server responded",)
         page.get_by_label("Tuesday").press("Enter")
         expect(page.get_by_text("When there is time was changed in another window meanwhile")).to_be_visible()

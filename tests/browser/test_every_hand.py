@@ -81,7 +81,7 @@ class TargetsTest(PlacesCase):
             for place in of_them:
                 with self.subTest(place=place, width=size["width"]):
                     self.go(place, page)
-                    page.wait_for_timeout(600)
+                    page.wait_for_load_state("networkidle")
                     unfold(page)
                     self.assertEqual(page.evaluate(SMALL, TARGET), [])
                     self.assertLessEqual(max(page.evaluate(WIDE)), size["width"])
@@ -117,7 +117,7 @@ class WordsTest(PlacesCase):
                 self.go(place)
                 self.quiet()
                 self.page.evaluate(UNFOLD)
-                self.page.wait_for_timeout(200)
+                self.quiet()
                 said = self.page.evaluate(WORDS)
                 self.assertGreater(len(said), 200)
                 self.assertEqual(pattern.findall(said), [])
@@ -150,7 +150,7 @@ class LooksTest(PlacesCase):
                     self.go(place, page)
                     if way == "spaced":
                         page.add_style_tag(content=SPACING)
-                    page.wait_for_timeout(700)
+                    page.wait_for_load_state("networkidle")
                     unfold(page)
                     self.checked(page, way)
 

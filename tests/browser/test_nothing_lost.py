@@ -42,7 +42,6 @@ class NothingLostTest(TryOnCase):
         self.add("Wash")
         expect(region.get_by_text("Of the look before your last change")).to_be_visible()
         self.until(lambda: self.job()["looks"][0]["layers"][-1]["kind"], "wash")
-        page.wait_for_timeout(500)
         for route in held:
             route.continue_()
         page.unroute("**/judge*")

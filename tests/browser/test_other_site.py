@@ -115,19 +115,23 @@ class OtherSiteTest(unittest.TestCase):
         """A form that is sent by itself changes nothing; in a frame the program is not to be seen."""
         page = self.page(f"http://localhost:{self.site.server_port}/")
         before = self.state(page)
-        page.evaluate(
-            """address => {
+        with page.expect_response("**/duplicate") as refused:
+            page.evaluate(
+                """address => {
                 const form = document.createElement('form')
                 form.method = 'post'; form.action = address + '/api/pieces/1/duplicate'; form.target = 'in'
                 const frame = document.createElement('iframe'); frame.name = 'in'
                 document.body.append(frame, form); form.submit()
             }""",
-            self.server.address,
-        )
-        page.wait_for_timeout(600)
+                self.server.address,
+            )
+        self.assertGreaterEqual(refused.value.status, 400)
         self.assertEqual(self.state(page), before)
-        page.evaluate("address => { document.querySelector('iframe').src = address }", self.server.address)
-        page.wait_for_timeout(800)
+        with page.expect_response(f"{self.server.address}/"):
+            page.evaluate(
+                "address => { document.querySelector('iframe').src = address }", self.server.address
+            )
+        page.wait_for_load_state("networkidle")
         self.assertFalse(any(frame.locator("h1").count() for frame in page.frames))
 
     def test_a_link_opens_the_program(self) -> None:

@@ -231,7 +231,7 @@ def all_places(walk: Walk) -> None:
         with walk.stretch(name):
             walk.to(name)
             expect(page.get_by_role("heading", level=1)).to_be_visible()
-            page.wait_for_timeout(1500)
+            page.wait_for_timeout(1500)  # what comes late may move what stands there: that is counted
     with walk.stretch("Settings"):
         walker.presses += 1
         page.keyboard.press(",")
