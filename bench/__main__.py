@@ -17,7 +17,6 @@ PARTS = {
     "over_search": "bench.over_search",
     "plans": "bench.plans",
     "record": "bench.record",
-    "journeys": "bench.journeys",
     "patterns": "bench.patterns",
     "weight": "bench.weight",
     "load": "bench.load",

@@ -10,8 +10,8 @@ from playwright.sync_api import Browser, Error, sync_playwright
 
 from bench.tables import table
 from jug_mingle.cli import prepare_demo
-from tests.browser.journeys import Walker
 from tests.browser.support import Server, launch
+from tests.browser.walker import Walker
 from tests.browser.walks import SIZES, WALKS, Walk, from_nothing, sequence
 from tests.core.plan.test_all_sequences import SEQUENCES
 from tests.core.plan.test_sequences import in_this_order

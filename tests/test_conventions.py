@@ -205,7 +205,7 @@ class WalksTest(unittest.TestCase):
     def test_walks_press(self) -> None:
         """A walk changes nothing behind the pages' back: what a page offers is pressed there. Reading is
         free."""
-        for name in ("walks.py", "test_walks.py", "journeys.py"):
+        for name in ("walks.py", "test_walks.py", "walker.py"):
             text = (ROOT / "tests" / "browser" / name).read_text()
             reached = re.findall(r"\.request\.(?:post|put|patch|delete|fetch)\b|\bhttpx\b|TestClient", text)
             self.assertEqual(reached, [], name)

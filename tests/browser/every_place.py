@@ -52,6 +52,36 @@ CUT = """() => {
 }"""
 """Words that are broken in their middle."""
 
+RING = """() => {
+  const ringed = one => { const s = one && getComputedStyle(one)
+    const ring = s && s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2
+    return ring && one.getBoundingClientRect().width > 2 }
+  const stops = window.stops = []
+  let first
+  document.addEventListener('keyup', event => {
+    const e = document.activeElement
+    if (event.key !== 'Tab' || !e || e === document.body) return
+    const drawn = [e, e.nextElementSibling, e.closest('label'), ...(e.labels ?? [])]
+    stops.push({again: e === first, seen: drawn.some(ringed), name: e.outerHTML.slice(0, 260)})
+    first ??= e
+  }, true)
+}"""
+"""Note each element that Tab leads to, and whether its focus is seen."""
+
+SPACING = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important }
+* { word-spacing: 0.16em !important }
+p { margin-bottom: 2em !important }"""
+"""Text spacing that nothing may be lost in (WCAG 2.2, success criterion 1.4.12)."""
+
+FIRST_ACTS = """() => [...document.querySelectorAll('main .btn-primary, aside .btn-primary')]
+  .filter(e => e.getBoundingClientRect().width > 0).map(e => e.textContent.trim())"""
+"""The acts of a screen that are offered first."""
+
+JUMPS = """() => { window.jumps = []; new PerformanceObserver(seen => {
+  for (const one of seen.getEntries()) if (!one.hadRecentInput) window.jumps.push(one.value)
+}).observe({type: 'layout-shift', buffered: true}) }"""
+"""How much of a page moves without anybody's doing, as browsers measure it (Layout Instability API, W3C)."""
+
 WIDE = "[document.documentElement.scrollWidth, document.querySelector('main')?.scrollWidth ?? 0]"
 
 

@@ -5,7 +5,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.support import PHONE, REFUSED, BrowserCase
+from tests.browser.support import REFUSED, BrowserCase
 
 
 class BenchTest(BrowserCase):
@@ -124,17 +124,6 @@ class BenchTest(BrowserCase):
         expect(page.get_by_label("Jug", exact=True)).to_have_value("milk jug")
         page.reload()
         expect(page.get_by_label("Jug", exact=True)).to_have_value("milk jug")
-
-    def test_axe_phone_and_tablet(self) -> None:
-        """axe is content with the bench, and nothing scrolls sideways on a phone or a tablet."""
-        self.begin()
-        address = self.page.url
-        for size in (PHONE, {"width": 1024, "height": 768}):
-            page = self.open(size)  # type: ignore[arg-type]
-            page.goto(address)
-            expect(page.get_by_text("tap anywhere, or Space")).to_be_visible()
-            self.accessible(page)
-            self.readable_from_afar(page)
 
     def readable_from_afar(self, page: Page) -> None:
         """Words on the bench have the contrast of WCAG 2.2 AAA (1.4.6), in the light and in the dark."""

@@ -2,50 +2,15 @@
 
 import re
 from pathlib import Path
-from typing import Any
 
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.browser.every_place import SMALL, UNFOLD, WIDE, WORDS, unfold
-from tests.browser.support import AXE, DESK, PHONE, PLACES, BrowserCase
-from tests.soak import SOAK
+from tests.browser.support import PHONE, BrowserCase
 
 GLOSSARY = Path(__file__).parents[2] / "docs" / "glossary.md"
 TABLET, ZOOMED = ViewportSize(width=1024, height=768), ViewportSize(width=320, height=640)
 TARGET = 44
 """What a finger hits surely. [CSS pixels] (WCAG 2.2, success criterion 2.5.5)"""
-
-SPACING = """* { line-height: 1.5 !important; letter-spacing: 0.12em !important }
-* { word-spacing: 0.16em !important }
-p { margin-bottom: 2em !important }"""
-"""Text spacing that nothing may be lost in (WCAG 2.2, success criterion 1.4.12)."""
-
-
-def retired() -> list[str]:
-    """Return patterns of the words that no screen says any more: the last table of the glossary, its first
-    column. What stands there `so` is a whole label, and may be part of a sentence."""
-    table = GLOSSARY.read_text().split("# Retired words")[1]
-    rows = [line for line in table.splitlines() if line.startswith("| ") and "---" not in line]
-    words = [row.split("|")[1].strip() for row in rows[1:]]
-    whole, part = r"^{}$", r"(?<!\w){}(?!\w)"
-    return [(whole if word.startswith("`") else part).format(re.escape(word.strip("`"))) for word in words]
-
-
-RING = """() => {
-  const ringed = one => { const s = one && getComputedStyle(one)
-    const ring = s && s.outlineStyle !== 'none' && parseFloat(s.outlineWidth) >= 2
-    return ring && one.getBoundingClientRect().width > 2 }
-  const stops = window.stops = []
-  let first
-  document.addEventListener('keyup', event => {
-    const e = document.activeElement
-    if (event.key !== 'Tab' || !e || e === document.body) return
-    const drawn = [e, e.nextElementSibling, e.closest('label'), ...(e.labels ?? [])]
-    stops.push({again: e === first, seen: drawn.some(ringed), name: e.outerHTML.slice(0, 260)})
-    first ??= e
-  }, true)
-}"""
-"""Note each element that Tab leads to, and whether its focus is seen."""
 
 
 class PlacesCase(BrowserCase):
@@ -68,24 +33,6 @@ class PlacesCase(BrowserCase):
 
 
 class TargetsTest(PlacesCase):
-    def test_a_finger_hits_everything(self) -> None:
-        """Everywhere, with all unfolded, on a phone and on a tablet nothing to be tapped is smaller than 44
-        pixels."""
-        places = (*PLACES, self.bench())
-        for size, of_them in (
-            (PHONE, places),
-            (TABLET, places if SOAK else places[::2]),
-            (ZOOMED, places[1::3]),
-        ):
-            page = self.touched(size)
-            for place in of_them:
-                with self.subTest(place=place, width=size["width"]):
-                    self.go(place, page)
-                    page.wait_for_load_state("networkidle")
-                    unfold(page)
-                    self.assertEqual(page.evaluate(SMALL, TARGET), [])
-                    self.assertLessEqual(max(page.evaluate(WIDE)), size["width"])
-
     def test_settings_are_one_tap_away(self) -> None:
         page = self.touched(PHONE)
         self.go("catch", page)
@@ -107,21 +54,6 @@ class TargetsTest(PlacesCase):
 
 
 class WordsTest(PlacesCase):
-    def test_no_retired_word(self) -> None:
-        """No place and no panel says or lets hear a word that the glossary retired."""
-        pattern = re.compile("|".join(retired()), re.IGNORECASE | re.MULTILINE)
-        self.assertGreater(len(retired()), 30)
-        self.assertRegex("Take it away", pattern)
-        for place in (*PLACES, self.bench()):
-            with self.subTest(place):
-                self.go(place)
-                self.quiet()
-                self.page.evaluate(UNFOLD)
-                self.quiet()
-                said = self.page.evaluate(WORDS)
-                self.assertGreater(len(said), 200)
-                self.assertEqual(pattern.findall(said), [])
-
     def test_no_circled_letters(self) -> None:
         """What is known of a tin is a scale that fills, with words; its letter is seen nowhere."""
         page = self.page
@@ -139,64 +71,7 @@ class WordsTest(PlacesCase):
         self.assertNotRegex(words, r"(?m)^[A-F]$")
 
 
-class LooksTest(PlacesCase):
-    def test_axe_zoomed_forced_and_spaced(self) -> None:
-        """axe finds nothing at 400 % zoom, in forced colours and with text spaced, nothing is pushed out."""
-        for number, place in enumerate((*PLACES, self.bench())):
-            for way in ("zoom", "forced", "spaced") if SOAK else (("zoom", "forced", "spaced")[number % 3],):
-                with self.subTest(place=place, way=way):
-                    page = self.touched(ZOOMED if way == "zoom" else DESK)
-                    page.emulate_media(forced_colors="active" if way == "forced" else "none")
-                    self.go(place, page)
-                    if way == "spaced":
-                        page.add_style_tag(content=SPACING)
-                    page.wait_for_load_state("networkidle")
-                    unfold(page)
-                    self.checked(page, way)
-
-    def checked(self, page: Page, way: str) -> None:
-        page.evaluate(AXE.read_text())
-        tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
-        asked: dict[str, Any] = {"runOnly": tags, "resultTypes": ["violations"]}
-        if way == "forced":  # the colours are the person's own then
-            asked["rules"] = {"color-contrast": {"enabled": False}}
-        found = page.evaluate("asked => axe.run(asked)", asked)["violations"]
-        self.assertEqual([(v["id"], [n["html"][:160] for n in v["nodes"]]) for v in found], [])
-        wide = page.evaluate("[document.documentElement.scrollWidth, window.innerWidth]")
-        self.assertLessEqual(wide[0], wide[1])
-
-
 class KeysTest(PlacesCase):
-    def test_titles(self) -> None:
-        """Every place has a title of its own, with the job in hand."""
-        seen = set()
-        for place in (*(one for one in PLACES if "?" not in one), self.bench()):
-            self.go(place)
-            self.quiet()
-            title = self.page.title()
-            self.assertRegex(title, r"^[A-Z][a-z ]+ · Card-catalogue cabinet · Jug Mingle$")
-            seen.add(title)
-        self.assertEqual(len(seen), 11)
-
-    def test_focus_is_seen_at_every_stop(self) -> None:
-        """Wherever Tab leads there is a ring of two pixels or more, around it or around what draws it."""
-        for place in PLACES:
-            with self.subTest(place):
-                self.go(place)
-                self.quiet()
-                self.page.locator("body").focus()
-                self.page.evaluate(RING)
-                stops, unseen, round_once = 0, [], False
-                while stops < 150 and not round_once:
-                    for _ in range(10):
-                        self.page.keyboard.press("Tab")
-                    found = self.page.evaluate("window.stops.splice(0)")
-                    stops += len(found)
-                    unseen += [one["name"] for one in found if not one["seen"]]
-                    round_once = len(found) < 10 or any(one["again"] for one in found)
-                self.assertGreater(stops, 3)
-                self.assertEqual(unseen, [])
-
     def test_letters_are_no_commands_where_one_presses_or_slides(self) -> None:
         """From a field, a slider, a menu and a button no letter leads away; from the place itself it does."""
         page = self.page

@@ -23,30 +23,6 @@ class FromNothingTest(BrowserCase):
         self.server = self.enterContext(Server(self.folder, own=True))
         self.page = self.open(DESK)
 
-    def test_to_the_first_jug(self) -> None:
-        """It opens at Piece, its forms drawn; a piece, tins and a colour lead to a jug, at a desk and on a
-        phone."""
-        for size in (DESK, PHONE):
-            page = self.page = self.open(size)
-            page.goto("/")
-            if size == DESK:
-                expect(page).to_have_url(re.compile(r"/\d+/piece$"))
-                expect(page.locator(".forms img").first).to_be_visible()
-                self.assertEqual(page.locator(".forms li").count(), 14)
-                self.accessible(page)
-                self.go("try-on")
-                page.get_by_role("link", name="Choose a piece").click()
-                page.get_by_role("button", name="Chest of drawers", exact=True).click()
-                expect(page.get_by_label("Called")).to_have_value("Chest of drawers")
-                for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
-                    self.batch(page, name, colour)
-                self.caught(page, "#8fa3b8")
-            self.go("mingle", page)
-            page.get_by_role("button", name="Keep as a jug").click()
-            expect(page.get_by_text("stands with your jugs")).to_be_visible()
-        self.assertEqual(len(self.job()["mixes"]), 2)
-        self.assertEqual(self.job()["mixes"][1]["same_as"], self.job()["mixes"][0]["name"])
-
     def batch(self, page: Page, name: str, colour: str) -> None:
         self.go("shelf?do=add", page)
         page.get_by_label("Its name").fill(name)
@@ -197,28 +173,6 @@ class AliveTest(BrowserCase):
         expect(banner).to_be_hidden(timeout=15_000)
         expect(page.get_by_role("heading", name="What was")).to_be_visible(timeout=15_000)
 
-    def test_a_write_whose_answer_was_lost(self) -> None:
-        """The page sends it again by itself, and it is done once."""
-        page = self.page
-        self.allowed = tuple(
-            f"Failed to load resource: net::ERR_{how}" for how in ("FAILED", "CONNECTION_RESET")
-        )
-        self.go("mingle")
-        lost: list[Any] = []
-
-        def lose(route: Any) -> None:
-            if route.request.method == "POST" and not lost:
-                lost.append(route.fetch())  # it reaches the program, but the answer never comes
-                route.abort("connectionreset")
-            else:
-                route.continue_()
-
-        page.route("**/api/jobs/1/mixes**", lose)
-        page.get_by_role("button", name="Keep as a jug").click()
-        expect(page.get_by_text("stands with your jugs")).to_be_visible()
-        self.assertEqual(len(lost), 1)
-        self.assertEqual(len(self.job()["mixes"]), 3)
-
     def test_a_double_tap_on_the_bench(self) -> None:
         """Two taps in one breath pour once, and take back once."""
         page = self.page
@@ -236,14 +190,6 @@ class AliveTest(BrowserCase):
 
 
 class KeysTest(BrowserCase):
-    def test_focus_and_title_follow_the_place(self) -> None:
-        page = self.page
-        self.go("catch")
-        for key, title in (("1", "Piece"), ("3", "Mingle"), ("6", "Daybook"), ("s", "Shelf")):
-            page.keyboard.press(key)
-            expect(page).to_have_title(f"{title} · Card-catalogue cabinet · Jug Mingle")
-            self.assertEqual(page.evaluate("document.activeElement.id"), "main")
-
     def test_a_layer_that_is_moved_keeps_the_focus(self) -> None:
         """Moved twice by keys, a layer goes two steps, and it is said where it is."""
         page = self.page
@@ -275,38 +221,3 @@ class KeysTest(BrowserCase):
         expect(page.get_by_role("region", name="Why this recipe")).to_be_visible()
         page.keyboard.press("Escape")
         expect(page.get_by_role("region", name="Why this recipe")).to_be_hidden()
-
-
-class NumbersTest(BrowserCase):
-    def test_a_thousand_or_one(self) -> None:
-        """1,000 is asked about and nothing changes; other ways to write a number are understood."""
-        page = self.page
-        self.go("mingle")
-        field = page.get_by_label("amount")
-        for text, asked in (
-            ("1,000", "Is 1,000 1000 or 1?"), ("250,5", ""), ("1 000", ""), ("0,5", "From 1 to 20000 ml."),
-            ("1,000,000", "From 1 to 20000 ml."), ("many", "Give an amount"),
-        ):  # fmt: skip
-            with self.subTest(text):
-                field.fill(text)
-                if asked:
-                    expect(page.get_by_role("alert").filter(has_text=asked)).to_be_visible()
-                else:
-                    expect(page.locator("#batch-wrong")).to_have_count(0)
-
-    def test_each_tool_speaks_its_unit(self) -> None:
-        """What is to be poured stands with the unit of the tool, and likely differences before all."""
-        page = self.page
-        self.go("mingle")
-        for tool, pattern in (
-            ("scale", r"\d+(\.\d)? g Chalk white"), ("spoons", r"(cup|tablespoon|teaspoon)s? Chalk white"),
-            ("syringe", r"\d+ ml Chalk white"), ("parts by eye", r"\d+ parts? Chalk white"),
-            ("drops", r"(ml|drops?) Chalk white"),
-        ):  # fmt: skip
-            page.get_by_label("measure with").select_option(label=tool)
-            page.get_by_role("button", name=re.compile("Show (all|the best)")).click()
-            expect(page.locator(".rows")).to_contain_text(re.compile(pattern))
-        expect(page.locator(".rows")).to_contain_text(
-            re.compile(r"off.*about \d+\.\d, likely \d+\.\d–\d+\.\d")
-        )
-        self.assertNotIn("on paper", page.locator(".rows").inner_text())

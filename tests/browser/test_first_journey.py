@@ -3,49 +3,14 @@
 from typing import Any
 
 import numpy as np
-from playwright.sync_api import Locator, ViewportSize, expect
+from playwright.sync_api import Locator, expect
 
 from jug_mingle.core.colour.spaces import hex_to_sRGB
 from tests.api.support import photo
-from tests.browser.support import DESK, PHONE, PLACES, REFUSED, BrowserCase, Server
-from tests.soak import SOAK
+from tests.browser.support import REFUSED, BrowserCase, Server
 
 
 class PathTest(BrowserCase):
-    def test_by_mouse(self) -> None:
-        """Tap the paper, drag over the glaze, keep it; mingle; keep a jug; dress the cabinet in it; find it
-        again."""
-        page = self.page
-        self.go("catch")
-        self.tap(0.71, 0.775)
-        box = page.get_by_role("application").bounding_box()
-        assert box is not None
-        page.mouse.move(box["x"] + 0.33 * box["width"], box["y"] + 0.60 * box["height"])
-        page.mouse.down()
-        page.mouse.move(box["x"] + 0.37 * box["width"], box["y"] + 0.66 * box["height"], steps=4)
-        page.mouse.up()
-        expect(page.locator("[data-chip]")).to_be_visible()
-        page.get_by_label("Call it").fill("my glaze")
-        page.get_by_role("button", name="Keep this colour").click()
-        page.get_by_role("link", name="my glaze").click()
-        expect(page.locator("h1")).to_contain_text("What do I pour for")
-        page.get_by_label("most tins").select_option("3")
-        page.locator(".rows label").nth(2).click()
-        page.get_by_role("button", name="Keep as a jug").click()
-        expect(page.get_by_role("complementary").get_by_text("My glaze", exact=True)).to_be_visible()
-        page.get_by_role("link", name="Try on").click()
-        expect(page.locator("[data-preview]")).to_be_visible()
-        page.get_by_role("button", name="Blend", exact=True).click()
-        page.get_by_label("pattern").select_option(label="dark outline, light centre")
-        page.locator(".settings").get_by_label("from").first.select_option(label="My glaze")
-        self.quiet(page)
-        mix = next(m for m in self.job()["mixes"] if m["name"] == "My glaze")
-        self.assertEqual(self.blend()["pattern"], "centre")
-        self.assertEqual(self.blend()["colours"][0], f"mix:{mix['id']}")
-        page.reload()
-        page.get_by_role("button", name="Blend", exact=True).click()
-        expect(page.get_by_label("pattern")).to_have_value("centre")
-
     def test_by_keyboard_alone(self) -> None:
         """The same without a mouse: arrows move the loupe, P marks the paper, Enter takes it, Tab does the
         rest."""
@@ -112,14 +77,6 @@ class PathTest(BrowserCase):
             found = self.page.request.get(f"{again.address}/api/jobs/1").json()
         self.assertEqual(len(found["mixes"]), count)
 
-    def test_undo(self) -> None:
-        """A removed jug comes back with Undo."""
-        self.go("try-on")
-        self.page.get_by_role("button", name="Remove Bare rim").click()
-        expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_hidden()
-        self.page.get_by_role("status").get_by_role("button", name="Undo").click()
-        expect(self.page.get_by_role("complementary").get_by_text("Bare rim", exact=True)).to_be_visible()
-
 
 class LightTest(BrowserCase):
     def test_pixels_follow_the_light(self) -> None:
@@ -170,30 +127,6 @@ class UploadTest(BrowserCase):
 
 
 class EveryScreenTest(BrowserCase):
-    def test_axe(self) -> None:
-        """axe finds nothing against WCAG 2.2 AA on any screen, at a desk, on a phone and in the dark: each
-        screen in one of these ways, and when soaking in all."""
-        schemes: tuple[tuple[ViewportSize, str], ...] = ((DESK, "light"), (PHONE, "light"), (DESK, "dark"))
-        for number, (size, scheme) in enumerate(schemes):
-            page = self.open(size)
-            page.emulate_media(color_scheme=scheme, reduced_motion="reduce")  # type: ignore[arg-type]
-            for place in PLACES if SOAK else PLACES[number :: len(schemes)]:
-                with self.subTest(place=place, width=size["width"], scheme=scheme):
-                    self.go(place, page)
-                    self.quiet(page)
-                    self.accessible(page)
-
-    def test_phone_has_no_sideways_scroll(self) -> None:
-        page = self.open(PHONE)
-        for place in PLACES:
-            with self.subTest(place):
-                self.go(place, page)
-                self.quiet(page)
-                wide = page.evaluate(
-                    "[document.documentElement.scrollWidth, document.querySelector('main').scrollWidth]"
-                )
-                self.assertLessEqual(max(wide), 390)
-
     def test_number_keys(self) -> None:
         """Each place has its key, and L goes through the lights."""
         self.go("catch")

@@ -131,35 +131,6 @@ class AwayTest(BrowserCase):
         self.server = self.enterContext(Server(self.folder, port=port))
         expect(self.page.get_by_text("does not answer")).to_be_hidden(timeout=25_000)
 
-    def test_writes_wait_in_order(self) -> None:
-        """A name, a colour that goes and a jug that is kept wait with a banner that counts them, and come in
-        order."""
-        page = self.page
-        self.go("mingle")
-        page.get_by_role("link", name="Piece").click()
-        expect(page.locator(".stage img")).to_be_visible()
-        page.get_by_role("link", name="Mingle").click()
-        expect(page.locator("[data-mix]").first).to_be_visible()
-        sent: list[str] = []
-        page.on(
-            "request", lambda one: sent.append(f"{one.method} {one.url.split('/api/')[-1].split('?')[0]}")
-        )
-        port = self.stopped()
-        page.get_by_role("button", name="Keep as a jug").click()
-        banner = page.get_by_role("alert").filter(has_text="does not answer")
-        expect(banner).to_contain_text("1 change waits")
-        page.get_by_role("button", name="Keep as a jug").click()  # the same pressed again is the same
-        page.get_by_role("link", name="Piece").click()
-        page.get_by_label("Called").fill("Seed cabinet")
-        page.get_by_label("Called").press("Enter")
-        expect(banner).to_contain_text("2 changes wait here and will be sent in order")
-        sent.clear()
-        self.back(port)
-        self.until(lambda: self.job()["pieces"][0]["name"], "Seed cabinet")
-        writes = [one for one in sent if one.startswith(("POST jobs/1/mixes", "PATCH pieces"))]
-        self.assertEqual(writes[-2:], ["POST jobs/1/mixes", "PATCH pieces/1"])
-        self.assertEqual(len(self.job()["mixes"]), 3)
-
     def test_a_question_does_not_wait(self) -> None:
         """What is only computed is asked anew when the program is back: nothing was said that has to be
         kept."""

@@ -8,11 +8,9 @@ from typing import Any
 
 from playwright.sync_api import FilePayload, Page, expect
 
-from jug_mingle.core.measuring.units import UNITS
 from tests.api.support import photo
 from tests.browser.support import DESK, PHONE, BrowserCase, Server
 from tests.browser.test_patterns import PatternCase
-from tests.soak import SOAK
 
 LIDS = FilePayload(name="lids.png", mimeType="image/png", buffer=photo(size=(400, 300)))
 
@@ -132,22 +130,6 @@ class OwnPhotoTest(BrowserCase):
         page.reload()
         page.get_by_role("button", name="My photo").click()
         expect(page.get_by_label("Which photo")).to_have_value(last)
-
-
-class QuartsTest(BrowserCase):
-    def test_never_nothing(self) -> None:
-        """In fluid ounces, cups and quarts no place says 0 of something that is poured."""
-        page = self.page
-        for unit in UNITS if SOAK else ("fl_oz", "quart"):
-            page.request.patch("/api/settings", data={"unit": unit})
-            for place in ("mingle", "try-on", "plan", "shelf") if SOAK else ("mingle", "plan"):
-                with self.subTest(unit, place=place):
-                    self.go(place)
-                    self.quiet()
-                    said = page.locator("main").inner_text()
-                    self.assertNotRegex(
-                        said, r"(?<![\d.,/½¼¾⅓⅔⅛])0(\.0+)? (ml|l|fl oz|cups?|quarts?|tbsp|tsp|drops?)\b"
-                    )
 
 
 class PaddingTest(BrowserCase):

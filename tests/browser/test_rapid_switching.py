@@ -2,7 +2,6 @@
 late."""
 
 import contextlib
-import json
 from collections.abc import Callable
 from typing import Any
 
@@ -48,53 +47,6 @@ class RapidSwitchingTest(BrowserCase):
         page.get_by_role("button", name="Undo").click()
         self.quiet(page)
         self.assertEqual(len(self.job()["mixes"]), len(mixes) - 1)
-
-    def test_the_server_is_away(self) -> None:
-        """While it cannot be reached that is said, what was set stays on the screen, and goes on when it is
-        back."""
-        page = self.page
-        self.go("try-on")
-        page.get_by_role("button", name="Blend", exact=True).click()
-        self.allowed = ("Failed to load resource: net::ERR_FAILED",)
-        away = "**/api/**"
-        page.route(away, lambda route: route.abort())
-        page.get_by_label("how wide").fill("0.34")
-        expect(page.get_by_role("alert").first).to_be_visible()
-        expect(page.get_by_label("how wide")).to_have_value("0.34")
-        page.unroute(away)
-        page.get_by_label("contrast").fill("0.8")
-        self.until(lambda: (self.layer()["width"], self.layer()["contrast"]), (0.34, 0.8))
-
-    def test_an_answer_lost_and_another_write(self) -> None:
-        """A write whose answer was lost is not taken for the next one, though they differ only far down."""
-        page = self.page
-        self.go("try-on")
-        self.allowed = ("Failed to load resource: net::ERR_FAILED",)
-        sent: list[int] = []
-
-        def done_but_not_heard(route: Route) -> None:
-            sent.append(route.fetch().status)
-            route.abort()
-
-        kinds = page.request.get("/api/lookbook").json()["kinds"]
-        coat = next(kind["usual"] for kind in kinds if kind["key"] == "sealer")
-
-        def take(veil: float) -> None:
-            layers = [*[coat] * 23, {**coat, "veil": veil}]
-            look = json.dumps({"name": "Long", "layers": layers})
-            file = {"name": "long.json", "mimeType": "application/json", "buffer": look.encode()}
-            page.locator("input[type=file]").set_input_files(file)  # type: ignore[arg-type]
-
-        page.route("**/looks/import", done_but_not_heard)
-        take(0.3)
-        for _ in range(80):
-            page.wait_for_timeout(100 if len(sent) < 3 else 0)
-        self.assertEqual(set(sent), {201})
-        page.unroute("**/looks/import")
-        take(0.7)
-        self.quiet(page)
-        veils = [look["layers"][-1].get("veil") for look in self.job()["looks"] if look["name"] == "Long"]
-        self.assertEqual(veils, [0.3, 0.7])
 
     def test_a_late_answer_never_covers_a_newer_one(self) -> None:
         """The picture of an older number that arrives after that of a newer one is not shown."""

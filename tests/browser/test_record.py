@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 
 from jug_mingle.store.database import NAME
 from tests.api.support import photo
-from tests.browser.support import DESK, PHONE, REFUSED, BrowserCase, Server
+from tests.browser.support import PHONE, BrowserCase
 from tests.soak import SOAK
 
 
@@ -236,45 +236,6 @@ class UnitsTest(BrowserCase):
         said = {"unit": "fl_oz", "currency": "$", "temperature": "", "length": "", "paper": ""}
         self.page.request.patch("/api/settings", data=said)
 
-    def test_in_every_place(self) -> None:
-        """In US units no place says millilitres, centimetres, square metres or °C."""
-        page = self.page
-        for place in ("piece", "catch", "mingle", "try-on", "plan", "daybook", "shelf", "shelf?tin=mill-pond",
-        "again/1",
-                      "jobs"):  # fmt: skip
-            with self.subTest(place):
-                self.go(place)
-                self.quiet()
-                text = page.locator("body").inner_text()
-                found = re.findall(r"[^\n]{0,30}\d ?(?:ml|cm|m²|°C|millilitres?|litres?)\b[^\n]{0,20}", text)
-                self.assertEqual(found, [])
-
-    def test_typed(self) -> None:
-        """An amount and a length are understood with their unit; what cannot be is said in the unit of the
-        field."""
-        page, self.allowed = self.page, REFUSED
-        self.go("mingle")
-        field = page.get_by_label("amount").first
-        for typed, ml in (("1 1/2 cups", 354.9), ("250,5 ml", 250.5), ("16", 473.2), ("1 qt", 946.4)):
-            field.fill(typed)
-            self.quiet()
-            kept = page.evaluate("JSON.parse(localStorage['jug-mingle']).batch")
-            self.assertAlmostEqual(kept, ml, delta=0.1)
-        field.fill("1,000")
-        expect(page.locator("#batch-wrong")).to_contain_text("Is 1,000 1000 or 1?")
-        field.fill("9000 gal")
-        expect(page.locator("#batch-wrong")).to_contain_text("fl oz")
-        self.go("piece")
-        width = page.get_by_label("Width", exact=False).first
-        width.fill("3 ft")
-        width.press("Enter")
-        self.quiet()
-        self.assertAlmostEqual(self.job()["pieces"][0]["measures"]["width"], 0.9144, places=3)
-        expect(width).to_have_value("36")
-        width.fill("900 ft")
-        width.press("Enter")
-        expect(page.get_by_role("alert").first).to_contain_text(" in")
-
     def test_settings_by_keys(self) -> None:
         """A comma opens the settings; single keys can be turned off, and then do nothing; motion and numbers
         follow."""
@@ -292,29 +253,3 @@ class UnitsTest(BrowserCase):
         expect(page.get_by_label("amount").first).to_have_value(re.compile(r"^\d+(,\d+)?$"))
         self.go("settings")
         self.accessible(page)
-
-
-class BeginTest(BrowserCase):
-    def test_an_empty_program_leads(self) -> None:
-        """From nothing: tins by their names, a colour from the sample photo, a jug; no stand-in is
-        offered."""
-        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        server = self.enterContext(Server(folder, own=True))
-        context = self.browser.new_context(base_url=server.address, viewport=DESK)
-        self.addCleanup(context.close)
-        page = context.new_page()
-        page.goto("/shelf")
-        page.get_by_role("button", name="Their names").click()
-        page.get_by_label("One name on a line").fill("Chalk white\nMill pond\n")
-        page.get_by_role("button", name="Put 2 on the shelf").click()
-        expect(page.locator("[data-tin]")).to_have_count(2)
-        page.get_by_role("button", name="Add a tin").click()
-        expect(page.get_by_text("no recipe can use it")).to_be_visible()
-        page.goto("/catch")
-        page.get_by_role("button", name="Try it with a sample photo").click()
-        expect(page.get_by_role("application")).to_be_visible()
-        page.get_by_role("button", name="Without a photo").click()
-        ways = page.get_by_role("group", name="Where the colour comes from")
-        expect(ways.get_by_role("button")).to_have_text(
-            ["Pick by eye", "Type it", "A tin or another colour", "A file"]
-        )

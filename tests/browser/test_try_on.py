@@ -35,36 +35,6 @@ class TryOnCase(BrowserCase):
         self.quiet(page)
 
 
-class PieceTest(TryOnCase):
-    def test_built_from_its_measures(self) -> None:
-        """A chest is added, made wider, panelled, its top of walnut; wrong measures are refused beside
-        them."""
-        page = self.page
-        self.go("piece")
-        page.get_by_role("button", name="Another piece…").click()
-        page.get_by_role("button", name="Chest of drawers", exact=True).click()
-        expect(page.get_by_role("button", name="Chest of drawers", pressed=True)).to_be_visible()
-        width = page.get_by_label("Width")
-        width.fill("120")
-        width.press("Enter")
-        page.get_by_label("Fronts").first.select_option(label="panelled")
-        page.get_by_label("Top, as it is now").select_option(label="Walnut")
-        self.quiet(page)
-        chest = self.job()["pieces"][-1]
-        self.assertEqual((chest["measures"]["width"], chest["measures"]["relief"]), (1.2, "panelled"))
-        self.assertEqual(chest["grounds"]["top"], "walnut")
-        self.allowed = REFUSED
-        width.fill("0")
-        width.press("Enter")
-        expect(page.get_by_role("alert")).to_contain_text("from 10 to 400 cm")
-        page.get_by_role("button", name="Duplicate").click()
-        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_visible()
-        page.get_by_role("button", name="Remove it").click()
-        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_hidden()
-        page.get_by_role("button", name="Undo").click()
-        expect(page.get_by_role("button", name="Chest of drawers 2")).to_be_visible()
-
-
 class DressTest(TryOnCase):
     def test_blend_wash_wax_seal(self) -> None:
         """A bare piece is dressed layer by layer; what stands in a wrong order is said with its reason, then

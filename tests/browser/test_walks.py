@@ -7,22 +7,12 @@ from pathlib import Path
 from playwright.sync_api import ViewportSize, expect
 
 from tests.browser import walks
-from tests.browser.every_place import CUT
-from tests.browser.journeys import Walker
-from tests.browser.support import DESK, PHONE, PLACES, BrowserCase, Server
+from tests.browser.support import DESK, PHONE, BrowserCase, Server
+from tests.browser.walker import Walker, photo_to_card
 from tests.browser.walks import SIZES, Walk
 from tests.core.plan.test_all_sequences import SEQUENCES
 from tests.core.plan.test_sequences import in_this_order
 from tests.soak import SOAK, bounded
-
-FIRST_ACTS = """() => [...document.querySelectorAll('main .btn-primary, aside .btn-primary')]
-  .filter(e => e.getBoundingClientRect().width > 0).map(e => e.textContent.trim())"""
-"""The acts of a screen that are offered first."""
-
-JUMPS = """() => { window.jumps = []; new PerformanceObserver(seen => {
-  for (const one of seen.getEntries()) if (!one.hadRecentInput) window.jumps.push(one.value)
-}).observe({type: 'layout-shift', buffered: true}) }"""
-"""How much of a page moves without anybody's doing, as browsers measure it (Layout Instability API, W3C)."""
 
 
 class WalkCase(BrowserCase):
@@ -69,6 +59,14 @@ class FromNothingTest(WalkCase):
 
 
 class DemoTest(WalkCase):
+    def test_photo_to_printed_card(self) -> None:
+        """In at most eight clicks, or ten taps, by mouse, by touch and by keys."""
+        for hand, size in (("mouse", DESK), ("touch", PHONE), ("keys", PHONE)):
+            with self.subTest(hand=hand, width=size["width"]):
+                walker = self.walk(hand, size).walker
+                self.assertIn("/card.pdf?unit=", photo_to_card(walker))
+                self.assertLessEqual(walker.presses, 10 if hand == "touch" else 8)
+
     def test_again_for_a_second_client(self) -> None:
         """In cups and inches, from last year's colour to its card and its first pour."""
         hand, size = SIZES[0]
@@ -87,28 +85,6 @@ class DemoTest(WalkCase):
                 self.walked(walk)
                 acts = [step["act"] for step in plan["steps"]]
                 self.assertTrue(in_this_order(acts, *wanted.split()), acts)
-
-    def test_one_act_is_first_and_nothing_is_cut(self) -> None:
-        """Each place offers one act first, at most; at a desk no word is broken and no button runs over two
-        lines."""
-        for place in PLACES:
-            with self.subTest(place):
-                self.go(place)
-                self.quiet()
-                self.assertLessEqual(len(self.page.evaluate(FIRST_ACTS)), 1)
-                self.assertEqual(self.page.evaluate(CUT), [])
-
-    def test_nothing_jumps(self) -> None:
-        """While a place is filled what is there stays where it is, at a desk and on a phone: under 0.1, which
-        is what the measure calls good (web.dev, Core Web Vitals, cumulative layout shift)."""
-        for size in (DESK, PHONE):
-            page = self.open(size)
-            page.add_init_script(f"({JUMPS})()")
-            for place in PLACES:
-                with self.subTest(place, width=size["width"]):
-                    self.go(place, page)
-                    self.quiet(page)
-                    self.assertLess(sum(page.evaluate("window.jumps")), 0.1)
 
     def test_signs_are_seen_in_forced_colours(self) -> None:
         """Drawings take the ink that the person's own colours have, and swatches keep theirs."""

@@ -14,7 +14,7 @@ from jug_mingle.core.finishes.kinds import KINDS
 from jug_mingle.core.finishes.layer import Layer
 from jug_mingle.core.pieces import FORMS
 from jug_mingle.core.plan.survey import CAUSES, DAMAGE, TESTS, PartSurvey, Survey
-from tests.browser.journeys import Walker, add_tin, begin_job, button, catch_from_photo, type_colour
+from tests.browser.walker import Walker, add_tin, begin_job, button, catch_from_photo, type_colour
 
 SIZES: Final = (
     ("mouse", ViewportSize(width=1280, height=800)),

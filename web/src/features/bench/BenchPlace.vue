@@ -181,7 +181,7 @@ function leave() {
     </template>
     <StripStage v-else-if="batch" :batch="batch" :bench="bench" @leave="leave" />
     <p v-if="batch?.caution" class="note">{{ batch.caution }}</p>
-    <MishapList />
+    <MishapList v-if="batch || error" />
   </div>
 </template>
 

@@ -1,9 +1,6 @@
-"""The main jobs as a person does them, counted: each click or tap, each key that types, and how long it
-takes."""
+"""Somebody at work, counted: each click or tap and each key that types; and what every walk begins with."""
 
-import time
-from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from playwright.sync_api import Locator, Page, expect
 
@@ -21,7 +18,6 @@ class Walker:
     hand: str
     presses: int = 0
     keys: int = 0
-    started: float = field(default_factory=time.perf_counter)
 
     def press(self, what: Locator) -> None:
         """Click it, tap it, or go to it and press Enter."""
@@ -64,10 +60,6 @@ class Walker:
             for _ in range(round(abs(place - 0.5) * 20)):
                 self.page.keyboard.press(f"Shift+{more if place > 0.5 else less}")
         self.page.keyboard.press("Enter")
-
-    def seconds(self) -> float:
-        """How long it took."""
-        return time.perf_counter() - self.started
 
 
 def button(page: Page | Locator, name: str) -> Locator:
@@ -126,7 +118,6 @@ def photo_to_card(walker: Walker) -> str:
     """From a photo on the disk to the address of the printed recipe card."""
     page = walker.page
     page.goto("/1/catch")
-    walker.started = time.perf_counter()
     catch_from_photo(walker)
     walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
     walker.press(button(page, "Keep as a jug"))
@@ -135,64 +126,3 @@ def photo_to_card(walker: Walker) -> str:
     with page.context.expect_event("request", lambda sent: "/card.pdf" in sent.url) as sent:
         walker.press(lead)
     return str(sent.value.url)
-
-
-def first_piece_to_first_jug(walker: Walker) -> None:
-    """From an empty folder: what is painted, two tins by colour, the colour wanted, its jug."""
-    page = walker.page
-    page.goto("/")
-    expect(page.locator(".forms li").first).to_be_visible()
-    walker.started = time.perf_counter()
-    walker.press(button(page, "Chest of drawers"))
-    for name, colour in (("White", "#f2f0ea"), ("Blue", "#33517e")):
-        walker.press(page.get_by_role("link", name="Shelf"))
-        add_tin(walker, name, colour)
-    walker.press(page.get_by_role("link", name="Catch"))
-    walker.press(button(page, "Without a photo"))
-    type_colour(walker, "#8fa3b8")
-    walker.press(button(page, "Keep this colour"))
-    walker.press(page.get_by_role("status").get_by_role("button", name="Mix it"))
-    walker.press(button(page, "Keep as a jug"))
-    expect(page.get_by_text("stands with your jugs")).to_be_visible()
-
-
-def evening_in_the_plan(walker: Walker) -> int:
-    """Every step of what can be done now, ticked off until the plan waits; how many steps."""
-    page = walker.page
-    page.goto("/1/plan")
-    expect(button(page, "Done")).to_be_visible()
-    walker.started = time.perf_counter()
-    for done in range(4):
-        if page.locator(".now .next").count() > 0:
-            return done
-        # Ticked off is what is written: a plan that is bettered meanwhile may show another step under the
-        # finger, and this one again after it, so no title tells that the page has taken the answer in.
-        with page.expect_response(lambda answer: "/steps/done" in answer.url):
-            walker.press(page.get_by_role("button", name="Done", exact=True))
-        expect(button(page, "Done")).to_be_enabled()
-    return 4
-
-
-def last_years_colour(walker: Walker) -> None:
-    """A colour of an old job, found by its name, mixed again for a new job."""
-    page = walker.page
-    page.goto("/1/piece")
-    begin_job(walker, "Seed chest")
-    expect(page.locator(".forms li").first).to_be_visible()
-    page.get_by_role("navigation", name="Places").get_by_role("link", name="Daybook").click()
-    walker.presses = walker.keys = 0  # the job is there before
-    words = page.get_by_label("Find by words")
-    expect(words).to_be_visible()
-    walker.started = time.perf_counter()
-    walker.type(words, "jug glaze")
-    walker.press(page.get_by_role("button", name="Mix it again").first)
-    walker.press(button(page, "Keep as a jug"))
-    expect(page.get_by_text("stands with your jugs")).to_be_visible()
-
-
-JOURNEYS: dict[str, Callable[[Walker], object]] = {
-    "photo to printed card": photo_to_card,
-    "first piece to first jug": first_piece_to_first_jug,
-    "a done evening in the plan": evening_in_the_plan,
-    "last year's colour for a new job": last_years_colour,
-}
