@@ -204,7 +204,7 @@ class BrowserCase(unittest.TestCase):
         page = page or self.page
         soon = "most => new Promise(done => setTimeout(done, most))"
         page.evaluate(soon, 480)
-        for _ in range(400):
+        for _ in range(PATIENCE // 40):
             if not self.on_its_way[page]:
                 page.evaluate(soon, 80)
                 if not self.on_its_way[page]:

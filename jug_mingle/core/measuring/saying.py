@@ -72,8 +72,9 @@ class Saying:
             return " to ".join(self.amount(float(one) * _MILLILITRES[unit]) for one in numbers)
         if unit in _METRES:
             said = self.length_unit if self.length_unit == "in" or unit != "mm" else "mm"
-            size = _METRES[unit] / (LENGTHS["in"] if said == "in" else _METRES[said])
-            numbers = [_rounded(float(one) * size, 2 if said == "in" else 1) for one in numbers]
+            metres = [float(one) * _METRES[unit] for one in numbers]
+            size = LENGTHS["in"] if said == "in" else _METRES[said]
+            numbers = [_rounded(one / size, 2 if said == "in" else 1) for one in metres]
             unit = said
         elif unit == "°C" and self.temperature == "F":
             numbers, unit = [_rounded(float(one) * 1.8 + 32.0, 0) for one in numbers], "°F"

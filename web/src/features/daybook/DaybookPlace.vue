@@ -38,6 +38,7 @@ const known = computed(() => [
   past.value ?? noPast.value,
   strips.value ?? noStrips.value,
   record.value ?? noRecord.value,
+  job.value ?? noRecord.value,
 ])
 const names = computed(() => (boards.value ?? []).map((one) => one.name))
 const WORDS = {
