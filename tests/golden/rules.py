@@ -12,10 +12,13 @@ import random
 from collections.abc import Iterator
 from typing import Any
 
+from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.finishes import WAXES, Finish, Layer, bare
 from jug_mingle.core.finishes.kinds import KINDS as KINDS_OF_LAYER
 from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.core.measuring.jugs import JUGS
+from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import UNITS, format_amount
 from jug_mingle.core.optics.grounds import GROUNDS, ground
 from jug_mingle.core.pieces import FORMS, usual_piece
@@ -27,8 +30,18 @@ from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.work import Workshop
 from jug_mingle.core.practice.hazards import Work, hazards_of
 from jug_mingle.core.practice.situation import laid_of, situations
+from jug_mingle.core.recipes.lacking import OUT_OF_REACH, nearest_words, unsure_words, what_is_lacking
+from jug_mingle.core.recipes.over import OverWishes, find_ways
+from jug_mingle.core.recipes.recipes import find_recipes
+from jug_mingle.core.recipes.rescue import advise
+from jug_mingle.core.recipes.wishes import Target
+from tests.core.evidence.test_laid import OAK
+from tests.core.evidence.test_laid import SHELF as LAID_SHELF
+from tests.core.paints import material, readings, seen
 from tests.core.plan import generated
 from tests.core.practice.support import remarks
+from tests.core.recipes.test_recipes import SHELF, TARGETS, wishes
+from tests.core.recipes.test_rescue import WANTED, poured
 from tests.golden.record import DATA
 
 FILE = DATA / "rules.json"
@@ -61,8 +74,8 @@ def plain(value: Any) -> Any:
 
 def tables() -> Iterator[tuple[str, Any]]:
     """Yield what is known of materials, grounds, kinds of layers, jugs and units."""
-    for key, material in KINDS.items():
-        yield f"material {key}", plain(material)
+    for key, kind in KINDS.items():
+        yield f"material {key}", plain(kind)
     for key in GROUNDS:
         yield f"ground {key}", plain(ground(key))
     for key, layer in KINDS_OF_LAYER.items():
@@ -151,6 +164,50 @@ def jobs() -> Iterator[tuple[str, Any]]:
         yield f"laid {number}", _laid(steps, hours)
 
 
+def mixes() -> Iterator[tuple[str, Any]]:
+    """Yield recipes of an exact shelf by several wishes, what the shelf lacks, ways over oak, and rescues."""
+    few = characterise(
+        [material(key, left=60.0 if key == "white" else 900.0) for key in ("white", "red", "black")],
+        readings(["white", "red", "black"]),
+    )
+    for number, R in enumerate(TARGETS):
+        for at, (shelf, asked) in enumerate(
+            (
+                (SHELF, wishes()), (SHELF, wishes(tool=tool("spoons"), batch=60.0, most_tins=2)),
+                (SHELF, wishes(use=("red",), avoid=("blue",), parts=8)), (few, wishes(batch=200.0)),
+            )
+        ):  # fmt: skip
+            target = Target(R=R, lights=(light("window"), light("bulb")))
+            recipes = find_recipes(shelf, target, asked)
+            nearest = min(recipes, key=lambda recipe: recipe.worst)
+            far = nearest.worst > OUT_OF_REACH
+            lack = what_is_lacking(shelf, target, asked, nearest.pours) if far else None
+            yield f"recipes {number} {at}", {
+                "recipes": [_recipe(recipe) for recipe in recipes],
+                "lacks": nearest_words(lack), "unsure": unsure_words(recipes),
+            }  # fmt: skip
+        ways = find_ways(LAID_SHELF, Target(R=R), OAK, OverWishes())
+        laid = [[{**plain(step), "kind": step.kind.key} for step in way.steps] for way in ways]
+        off = [plain([way.delta_E, way.low, way.high]) for way in ways]
+        yield f"ways {number}", [laid, off]
+    for number, over in enumerate(({"blue": 160.0}, {"white": 200.0, "red": 30.0}, {"yellow": 61.0})):
+        advice = advise(
+            SHELF, poured({**WANTED, **over}, WANTED), Target(R=seen(WANTED)), tool=tool("syringe"),
+            in_jug=list(WANTED), most_ml=620.0,
+        )  # fmt: skip
+        options = [
+            [plain(option.expected), [f"{pour.key} {pour.ml:.1f}" for pour in option.additions]]
+            for option in advice.options
+        ]
+        yield f"rescue {number}", [advice.words, advice.reached, *options]
+
+
+def _recipe(recipe: Any) -> str:
+    pours = ", ".join(f"{pour.parts} {pour.key} {pour.ml:.1f}" for pour in recipe.pours)
+    off = " ".join(f"{one:.2f}" for one in (*recipe.delta_E, recipe.worst, recipe.expected))
+    return f"{pours} | {off} | {recipe.low:.1f} to {recipe.high:.1f}"
+
+
 def _step(step: Any) -> str:
     numbers = (
         f"{step.minutes:.2f} {step.hands} {step.layer} {step.coat} {step.parts} {step.cure} {step.cleaning}"
@@ -170,7 +227,7 @@ def _laid(steps: Steps, hours: Hours) -> Any:
 
 def said() -> dict[str, Any]:
     """Return all of it by name, as JSON reads it back."""
-    every = {**dict(tables()), **dict(forms()), **dict(said_of_looks()), **dict(jobs())}
+    every = {**dict(tables()), **dict(forms()), **dict(said_of_looks()), **dict(jobs()), **dict(mixes())}
     read: dict[str, Any] = json.loads(json.dumps(every))
     return read
 
