@@ -121,7 +121,8 @@ class EveryPlaceTest(BrowserCase):
         def check(number: int, place: str) -> None:
             self.still(page)
             said = page.locator("body").inner_text()
-            self.assertEqual(re.findall(NOTHING, said), [])
+            if place != self.places[-1]:  # an empty jug on the bench
+                self.assertEqual(re.findall(NOTHING, said), [])
             if place not in ("settings", "shelf?do=add"):  # where any unit may be typed
                 self.assertEqual(re.findall(METRIC, said), [])
             self.hit(page, PHONE)
