@@ -103,8 +103,6 @@ function fewer() {
       @sliding="emit('sliding', $event)"
     />
     <BButton v-if="kind?.laid_out" variant="primary" @click="emit('layOut')">Lay it out…</BButton>
-    <p v-if="rough">How rough: {{ rough }}.</p>
-    <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
     <LayerPlaces :names="layer.zones" :piece="piece" @set="set({ zones: $event })" />
     <div class="acts">
       <BButton variant="plain" class="link" @click="emit('move', 1)">Move up</BButton>
@@ -113,6 +111,9 @@ function fewer() {
       <BButton v-if="moves" variant="plain" class="link" @click="emit('refine')">Shift the last coat</BButton>
       <BButton variant="plain" class="link" @click="emit('remove')">Remove</BButton>
     </div>
+    <!-- Both are worked out, and come late: what is pressed stands above them and does not move. -->
+    <p v-if="rough">How rough: {{ rough }}.</p>
+    <p v-if="wait && wait !== 'none'">Then wait: {{ wait }}.</p>
   </section>
 </template>
 
