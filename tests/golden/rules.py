@@ -12,6 +12,10 @@ import random
 from collections.abc import Iterator
 from typing import Any
 
+import numpy as np
+
+from jug_mingle.core.colour.colour_names import describe, family
+from jug_mingle.core.colour.difference import difference_words, direction
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.finishes import WAXES, Finish, Layer, bare
@@ -30,6 +34,7 @@ from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.work import Workshop
 from jug_mingle.core.practice.hazards import Work, hazards_of
 from jug_mingle.core.practice.situation import laid_of, situations
+from jug_mingle.core.recipes.accents import accents_of, loudness
 from jug_mingle.core.recipes.lacking import OUT_OF_REACH, nearest_words, unsure_words, what_is_lacking
 from jug_mingle.core.recipes.over import OverWishes, find_ways
 from jug_mingle.core.recipes.recipes import find_recipes
@@ -202,6 +207,22 @@ def mixes() -> Iterator[tuple[str, Any]]:
         yield f"rescue {number}", [advice.words, advice.reached, *options]
 
 
+def colours() -> Iterator[tuple[str, Any]]:
+    """Yield what colours are called, what would answer them and how loud that is, and how one is missed."""
+    r = random.Random(9)
+    for number in range(40):
+        Lab = np.array([r.uniform(5, 97), r.uniform(-60, 60), r.uniform(-60, 70)])
+        Lab = Lab * (0.2 if number % 4 == 0 else 1.0)
+        other = Lab + np.array([r.uniform(-9, 9), r.uniform(-9, 9), r.uniform(-9, 9)])
+        tones = [other, -Lab + 40.0] if number % 3 == 0 else ()
+        accents = accents_of(Lab, tones=tones, metal=other if number % 5 == 0 else None)
+        yield f"colour {number}", [
+            describe(Lab), family(Lab), direction(other, Lab), difference_words(float(number) / 3.0),
+            [[one.key, one.title, one.why, plain(one.Lab.tolist())] for one in accents],
+            plain(loudness(other, Lab, 0.02 * (number + 1))),
+        ]  # fmt: skip
+
+
 def _recipe(recipe: Any) -> str:
     pours = ", ".join(f"{pour.parts} {pour.key} {pour.ml:.1f}" for pour in recipe.pours)
     off = " ".join(f"{one:.2f}" for one in (*recipe.delta_E, recipe.worst, recipe.expected))
@@ -227,7 +248,14 @@ def _laid(steps: Steps, hours: Hours) -> Any:
 
 def said() -> dict[str, Any]:
     """Return all of it by name, as JSON reads it back."""
-    every = {**dict(tables()), **dict(forms()), **dict(said_of_looks()), **dict(jobs()), **dict(mixes())}
+    every = {
+        **dict(tables()),
+        **dict(forms()),
+        **dict(said_of_looks()),
+        **dict(jobs()),
+        **dict(mixes()),
+        **dict(colours()),
+    }
     read: dict[str, Any] = json.loads(json.dumps(every))
     return read
 
