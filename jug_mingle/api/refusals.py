@@ -5,13 +5,15 @@ from typing import Any, Final, get_args
 
 from pydantic_core import core_schema
 
+from jug_mingle.core.marked import marked
+
 _WORDS: Final = {
     "missing": "is missing",
     "extra_forbidden": "is not known here",
-    "greater_than": "must be above {gt:g}",
-    "greater_than_equal": "must be at least {ge:g}",
-    "less_than": "must be below {lt:g}",
-    "less_than_equal": "must be at most {le:g}",
+    "greater_than": "must be above {gt}",
+    "greater_than_equal": "must be at least {ge}",
+    "less_than": "must be below {lt}",
+    "less_than_equal": "must be at most {le}",
     "finite_number": "must be a number",
     "float_type": "must be a number",
     "float_parsing": "must be a number",
@@ -58,7 +60,8 @@ def words_of(problem: Mapping[str, Any]) -> str:
     if kind in ("string_too_short", "too_short") and facts.get("min_length") == 1:
         return "must not be empty"
     if kind in _WORDS:
-        return _WORDS[kind].format(**facts)
+        limits = {name: marked(fact) if isinstance(fact, float) else fact for name, fact in facts.items()}
+        return _WORDS[kind].format(**limits)
     if kind in ("value_error", "assertion_error"):
         return str(facts.get("error", "")) or "cannot be taken as it is"
     return "cannot be taken as it is" if kind in _PYDANTIC else str(problem["msg"])

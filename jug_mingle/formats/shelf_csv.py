@@ -10,6 +10,7 @@ from difflib import get_close_matches
 from typing import Final
 
 from jug_mingle.core.colour.spectra import DAYLIGHT
+from jug_mingle.core.marked import marked, marked_range
 from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.core.optics.film import SHEEN_VEIL
 from jug_mingle.formats.cells import shielded, unshielded
@@ -131,7 +132,9 @@ def _tin(cells: Mapping[str, str], place: int) -> TinRow:
         raise ColourFileError("a tin needs a name of at most 120 characters")
     numbers = {key: _ranged(cells[key], key) for key in _RANGES if cells.get(key)}
     if "left_ml" in numbers and numbers["left_ml"] > numbers.get("full_ml", 50_000.0):
-        raise ColourFileError(f"left_ml {numbers['left_ml']:g} is more than full_ml {numbers['full_ml']:g}")
+        raise ColourFileError(
+            f"left_ml {marked(numbers['left_ml'])} is more than full_ml {marked(numbers['full_ml'])}"
+        )
     sheen = cells.get("sheen") or None
     if sheen is not None and sheen not in SHEEN_VEIL:
         raise ColourFileError(f"there is no sheen {sheen!r}; known are {', '.join(SHEEN_VEIL)}")
@@ -171,7 +174,7 @@ def _ranged(text: str, column: str) -> float:
         raise ColourFileError(f"{column}: {text.strip()} may be thousands or not: write it without the comma")
     value = number(text, column)
     if not low <= value <= high:
-        raise ColourFileError(f"{column} must be from {low:g} to {high:g}, got {value:g}")
+        raise ColourFileError(f"{column} must be from {marked_range(low, high)}, got {marked(value)}")
     return value
 
 

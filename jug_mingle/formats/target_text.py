@@ -9,6 +9,7 @@ import numpy as np
 from jug_mingle.core.arrays import FloatArray
 from jug_mingle.core.colour.recovery import recover_reflectance
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, hex_to_sRGB, sRGB_to_XYZ
+from jug_mingle.core.marked import marked
 from jug_mingle.formats.colours import read_colours
 
 _NUMBER = r"[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?"
@@ -24,12 +25,13 @@ def parse_colour(text: str) -> FloatArray:
     if three is None:
         raise ValueError(f'a target is "#4f7f80", "rgb 79 127 128" or "L a b", got {text[:40]!r}')
     L, a, b = (float(three[n]) for n in (2, 3, 4))
+    got = ", ".join(marked(value) for value in (L, a, b))
     if (three[1] or "").lower() == "rgb":
         if not all(0.0 <= value <= 255.0 for value in (L, a, b)):
-            raise ValueError(f"red, green and blue run from 0 to 255, got {L:g}, {a:g}, {b:g}")
+            raise ValueError(f"red, green and blue run from 0 to 255, got {got}")
         return sRGB_to_XYZ(np.array([L, a, b]) / 255.0)
     if not (0.0 <= L <= 100.0 and abs(a) <= 160.0 and abs(b) <= 160.0):
-        raise ValueError(f"Lab has L from 0 to 100 and a, b within 160, got {L:g}, {a:g}, {b:g}")
+        raise ValueError(f"Lab has L from 0 to 100 and a, b within 160, got {got}")
     return Lab_to_XYZ([L, a, b])
 
 

@@ -12,7 +12,6 @@ from jug_mingle.core.colour.colour_steps import DIRECTIONS, between, stepped
 from jug_mingle.core.colour.spaces import Lab_to_XYZ, R_to_Lab
 from jug_mingle.core.evidence.certainty import NAMED_NOISE, NOISE, PREDICTED_NOISE, predicted_noise
 from jug_mingle.core.evidence.mixtures import masstone
-from jug_mingle.core.marked import marked
 from jug_mingle.core.optics.film import veil_of
 from jug_mingle.core.optics.paintable import surface_of, too_dark_words, too_vivid_words
 from jug_mingle.documents.colour_source import (
@@ -92,7 +91,7 @@ def resolve(session: Session, folder: PhotoFolder, said: ColourIn, *, depth: int
         )
     of = resolve(session, folder, said.of, depth=depth + 1)
     steps = {name: count for name in DIRECTIONS if (count := float(getattr(said, name))) > 0.0}
-    words = ", ".join(f"{marked(count)} {name}" for name, count in steps.items())
+    words = ", ".join(f"{count:g} {name}" for name, count in steps.items())
     if not steps:
         return of
     return _combined(stepped(R_to_Lab(of.R), steps), [of], f"{of.name} {words}".strip())

@@ -181,7 +181,7 @@ def _card(current: PlanNow, step: Step, slot: Slot | None, saying: Saying, look:
         when=f"{when}, about {time_words(step.minutes)}",
         amounts=_amounts(step, saying), ready=", ".join(thing for thing in step.ready if thing not in taken),
         how=saying.told(step.words), why=saying.told(step.why),
-        after=f"Then {longest.words}: {time_words(longest.least)}." if longest else "",
+        after=saying.told(f"Then {longest.words}: {time_words(longest.least)}.") if longest else "",
         cautions=[CAUTIONS[key] for key in step.cautions] + ([DEFERS] if step.cautions else []), sRGB=look,
     )  # fmt: skip
 

@@ -99,7 +99,7 @@ def printed(
             caution=" ".join(cautions), sRGB=screen_RGB(recipe.R),
         )  # fmt: skip
     target = session.get(TargetRow, mix.target_id or 0)
-    near = saying.told(likely_words(recipe.expected, recipe.low, recipe.high))
+    near = likely_words(recipe.expected, recipe.low, recipe.high)
     words = "Dry a strip first."
     if mix.laid is not None:
         laying = LaidIn.model_validate(mix.laid).laying()
@@ -109,7 +109,7 @@ def printed(
     if target is not None:
         words = f"Predicted: {difference_words(recipe.expected)} ({near}). {words}"
     return recipe_card(
-        lines, title=mix.name, job=job.name, made=day, said=words, cautions=cautions,
+        lines, title=mix.name, job=job.name, made=day, said=saying.told(words), cautions=cautions,
         target=None if target is None else screen_RGB(np.array(target.R)), mix=screen_RGB(recipe.R),
     )  # fmt: skip
 
@@ -137,19 +137,18 @@ def board_of(session: Session, job_id: int, board: str, *, day: date) -> bytes:
     rows = strips.fields_of(session, job_id, board)
     if not rows:
         raise NotFoundError(f"there is no board {board!r}")
-    fields = []
+    fields, settings = [], settings_of(session)
     for row in rows:
         name = row.mix.name if row.mix is not None else row.material.name if row.material is not None else ""
         waited = "not wiped" if row.wiped_after is None else f"wiped after {marked(row.wiped_after)} minutes"
         how = strips.how_of(row) or f"{waited}, {row.coats} {'coat' if row.coats == 1 else 'coats'}"
-        fields.append(
-            FieldLine(title=name, how=f"{how}. {row.notes}".strip(), sRGB=screen_RGB(np.array(row.R)))
-        )
+        words = f"{settings.saying().told(how)}. {row.notes}".strip()
+        fields.append(FieldLine(title=name, how=words, sRGB=screen_RGB(np.array(row.R))))
     title = f"{board}, on {rows[0].ground or 'wood'}"
     said = "Colours on paper are near, not true: the board itself is what counts. Keep it with the piece."
     return board_sheet(
         fields, title=title, job=get_job(session, job_id).name, made=day, said=said,
-        paper=settings_of(session).page,
+        paper=settings.page,
     )  # fmt: skip
 
 

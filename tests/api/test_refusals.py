@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from jug_mingle.api.refusals import place_of, words_of
+from jug_mingle.core.measuring.saying import Saying
 from tests.api.support import DemoCase
 
 
@@ -60,6 +61,11 @@ class WordsTest(unittest.TestCase):
             with self.subTest(words):
                 self.assertEqual(self.said(Body, **body), words)
         self.assertEqual(self.said(Needed), "name is missing")
+
+    def test_limits_with_a_fraction(self) -> None:
+        """A limit is a marked value, so that who writes commas reads one."""
+        finding = {"type": "less_than_equal", "msg": "", "ctx": {"le": 0.8}}
+        self.assertEqual(Saying(numbers="comma").told(words_of(finding)), "must be at most 0,8")
 
     def test_whole_body(self) -> None:
         self.assertEqual(place_of(("body",)), "what was sent")
