@@ -19,6 +19,7 @@ from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 from dataclasses import dataclass
+from importlib.util import cache_from_source
 from pathlib import Path
 from queue import SimpleQueue
 
@@ -178,7 +179,7 @@ def fails(tests: list[str], copy: Path) -> bool:
     command = [str(ROOT / ".venv/bin/python"), "-m", "unittest", "-q", "-f", *tests]
     paths = {
         "PYTHONPATH": str(copy),
-        "PYTHONDONTWRITEBYTECODE": "1",
+        "PYTHONDONTWRITEBYTECODE": "",
         "NUMBA_CACHE_DIR": str(copy / "build/numba"),
     }
     try:
@@ -194,13 +195,20 @@ def seen(mutant: Mutant | WebMutant, copy: Path) -> bool:
     """Return whether its own tests see a break; one that cannot be built is seen, too."""
     there = copy / mutant.path.relative_to(ROOT)
     kept = there.read_text()
-    there.write_text(mutant.code())
+    _rewrite(there, mutant.code())
     try:
         if mutant.area == "web" and not built(copy):
             return True
         return fails(own_tests(mutant.path), copy)
     finally:
-        there.write_text(kept)
+        _rewrite(there, kept)
+
+
+def _rewrite(path: Path, text: str) -> None:
+    """Write a file, and drop what Python compiled of it: two texts of one length within one second look the
+    same to it."""
+    path.write_text(text)
+    Path(cache_from_source(str(path))).unlink(missing_ok=True)
 
 
 def built(copy: Path) -> bool:

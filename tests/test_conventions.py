@@ -13,16 +13,9 @@ from jug_mingle.settings import Settings
 ROOT = Path(__file__).parents[1]
 PACKAGE = ROOT / "jug_mingle"
 LAYERS = {
-    "core": 0,
-    "documents": 0,
-    "store": 1,
-    "formats": 1,
-    "devices": 1,
-    "services": 2,
-    "api": 3,
-    "demo": 3,
+    "core": 0, "documents": 0, "store": 1, "formats": 1, "devices": 1, "services": 2, "api": 3, "demo": 3,
     "cli": 4,
-}
+}  # fmt: skip
 
 
 class LayersTest(unittest.TestCase):

@@ -11,15 +11,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
-FILES = (
-    "application/pdf",
-    "image/png",
-    "image/svg+xml",
-    "image/jpeg",
-    "image/webp",
-    "application/zip",
-    "text/calendar",
-)
+FILES = "application/pdf image/png image/svg+xml image/jpeg image/webp application/zip text/calendar".split()
 ASKED: dict[str, dict[str, Any]] = {
     "jobs.jobs_list_jobs": {},
     "shelf.shelf_list_families": {},
@@ -36,16 +28,8 @@ def main(document: Path, folder: Path, address: str) -> None:
     overrides = dict.fromkeys(FILES, "application/octet-stream")
     settings.write_text(json.dumps({"content_type_overrides": overrides, "post_hooks": []}))
     made = folder / "client"
-    command = [
-        "openapi-python-client",
-        "generate",
-        "--path",
-        str(document),
-        "--output-path",
-        str(made),
-        "--config",
-    ]
-    said = subprocess.run([*command, str(settings)], capture_output=True, text=True, check=True)
+    command = ["openapi-python-client", "generate", "--path", str(document), "--output-path", str(made)]
+    said = subprocess.run([*command, "--config", str(settings)], capture_output=True, text=True, check=True)
     if "WARNING" in said.stdout + said.stderr or "Unable" in said.stdout + said.stderr:
         sys.exit(said.stdout + said.stderr)
     package = next(one.parent for one in made.glob("*/client.py"))

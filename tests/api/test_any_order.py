@@ -197,13 +197,9 @@ class AnyOrder(RuleBasedStateMachine):
         rows["timers"] = [one["id"] for one in get("/api/timers")["timers"]]
         self.seen.batches = [self.read(f"/api/batches/{one}") for one in sorted(set(rows.get("pots", [])))]
         for noun, kind in (
-            ("pieces", "piece"),
-            ("looks", "look"),
-            ("targets", "colour"),
-            ("mixes", "jug"),
-            ("strips", "strip"),
-            ("motifs", "motif"),
-        ):
+            ("pieces", "piece"), ("looks", "look"), ("targets", "colour"), ("mixes", "jug"),
+            ("strips", "strip"), ("motifs", "motif"),
+        ):  # fmt: skip
             rows[f"gone {noun}"] = [one["id"] for one in self.seen.bin if one["kind"] == kind]
         self.aged(number)
 

@@ -60,19 +60,6 @@ class PathTest(DemoCase):
             picture = again.get(f"/api/photos/{added['id']}/picture")
             self.assertEqual(picture.headers["content-type"], "image/jpeg")
 
-    def test_same_photo_twice_is_one(self) -> None:
-        first, second = self.upload(photo(size=(90, 60))).json(), self.upload(photo(size=(90, 60))).json()
-        self.assertEqual(first["id"], second["id"])
-
-    def test_remove_and_restore(self) -> None:
-        """What is taken away comes back whole."""
-        before = self.job()
-        for noun, plural in (("targets", "targets"), ("mixes", "mixes")):
-            self.assertEqual(self.client.delete(f"/api/{noun}/1").status_code, 204)
-            self.assertNotIn(1, [row["id"] for row in self.job()[plural]])
-            self.assertEqual(self.client.post(f"/api/{noun}/1/restore").status_code, 200)
-        self.assertEqual(unversioned(self.job()), unversioned(before))
-
     def test_light_changes_every_chip(self) -> None:
         """Chips, recipes and mat differ from light to light; the daylight value does not."""
         day, night = self.job(), self.job("bulb")
@@ -97,12 +84,6 @@ class PathTest(DemoCase):
         self.assertGreater(near.mean(), 0.03)
         sketch = self.client.post("/api/pieces/1/picture", json={**body, "sketch": True})
         self.assertEqual(sketch.headers["content-type"], "image/jpeg")
-
-    def test_way(self) -> None:
-        way = self.client.get("/api/jobs/1/way", params={"first_id": 1, "second_id": 2, "steps": 5}).json()
-        mixes = self.job()["mixes"]
-        self.assertEqual(way["steps"][0], mixes[0]["recipe"]["hex"])
-        self.assertEqual(way["steps"][-1], mixes[1]["recipe"]["hex"])
 
 
 class BadInputTest(DemoCase):
@@ -154,53 +135,6 @@ class BadInputTest(DemoCase):
         ):
             with self.subTest(words=words):
                 self.refused(self.client.post("/api/colours/look", json={"colour": body}), status, words)
-
-    def test_targets(self) -> None:
-        colour = from_photo(1, {"shape": "spot", "x": 575, "y": 760})
-        for body, status, words in (
-            ({"name": "x" * 10_000, "colour": colour}, 422, "at most 120"),
-            ({"name": "   ", "colour": colour}, 422, "name"),
-            ({"name": "a", "colour": from_photo(NOWHERE, COLOUR)}, 404, "no photo"),
-            ({"name": "a", "colour": colour, "hue": "red"}, 422, "hue"),
-            ({"name": "a", "colour": colour, "tolerance": 99}, 422, "tolerance"),
-        ):
-            with self.subTest(words):
-                self.refused(self.client.post("/api/jobs/1/targets", json=body), status, words)
-        for verb, path in (
-            ("delete", f"/api/targets/{NOWHERE}"),
-            ("post", f"/api/targets/{NOWHERE}/restore"),
-        ):
-            self.refused(self.client.request(verb, path), 404, "no target")
-
-    def test_recipes(self) -> None:
-        for body, status, words in (
-            ({"batch": 0}, 422, "from 1 to 20000 ml, got 0"),
-            ({"batch": 1e9}, 422, "from 1 to 20000 ml"),
-            ({"batch": 2, "tool": "spoons"}, 422, "too coarse"),
-            ({"most_tins": 9}, 422, "most_tins"),
-            ({"use": ["no-such-pot"]}, 422, "no tin"),
-            ({"use": ["grey-primer"]}, 409, "no colour to mix with"),
-            ({"lights": ["moon"]}, 422, "lights"),
-            ({"batch": 19_000}, 409, "too little is left"),
-        ):
-            with self.subTest(words):
-                self.refused(self.client.post("/api/targets/1/recipes", json=body), status, words)
-        self.refused(self.client.post(f"/api/targets/{NOWHERE}/recipes", json={}), 404, "no target")
-        self.refused(self.client.post("/api/targets/1/recipes?light=candle", json={}), 422, "light")
-
-    def test_mixes(self) -> None:
-        pour = {"material": "tide-line", "parts": 1, "ml": 100.0}
-        mix = {"name": "m", "batch": 100, "pours": [pour]}
-        for changes, status, words in (
-            ({"pours": [{**pour, "material": "gone"}]}, 404, "no tin"),
-            ({"pours": []}, 422, "pours"),
-            ({"pours": [{**pour, "ml": -1}]}, 422, "ml"),
-            ({"target_id": NOWHERE}, 404, "no target"),
-            ({"name": ""}, 422, "name"),
-        ):
-            with self.subTest(words):
-                self.refused(self.client.post("/api/jobs/1/mixes", json={**mix, **changes}), status, words)
-        self.refused(self.client.get(f"/api/jobs/{NOWHERE}"), 404, "no job")
 
 
 class EmptyShelfTest(DemoCase):

@@ -156,13 +156,6 @@ class FuzzTest(DemoCase):
         self.answers(self.client.post("/api/jobs/1/looks/import", json=body))
 
     @quietly
-    @given(st.lists(st.tuples(numbers, numbers), min_size=4, max_size=4), st.lists(layers, max_size=2))
-    def test_faces_on_photos(self, corners: list[Any], stack: list[Any]) -> None:
-        self.answers(
-            self.client.post("/api/photos/1/dress", json={"faces": [{"corners": corners}], "layers": stack})
-        )
-
-    @quietly
     @given(
         st.dictionaries(
             st.sampled_from(["width", "height", "depth", "rows", "columns", "base_height", "base"]), numbers
@@ -175,14 +168,3 @@ class FuzzTest(DemoCase):
             self.client.post("/api/jobs/1/pieces", json={"name": "x", "form": "chest", "measures": measures})
         )
         self.answers(self.client.post("/api/jobs/1/pieces", json=body))
-
-    @quietly
-    @given(anything)
-    def test_mixes_and_targets(self, body: Any) -> None:
-        self.answers(self.client.post("/api/jobs/1/mixes", json=body))
-        self.answers(self.client.post("/api/jobs/1/targets", json=body))
-
-    @quietly
-    @given(st.binary(max_size=400))
-    def test_uploads(self, data: bytes) -> None:
-        self.answers(self.client.post("/api/jobs/1/photos?name=x", content=data))

@@ -26,19 +26,14 @@ class RefusalTest(unittest.TestCase):
     def test_writes(self) -> None:
         """A write needs the own origin, or none and no mark of another site."""
         for headers, answered in (
-            ({}, True),
-            ({"origin": "http://127.0.0.1:8417"}, True),
+            ({}, True), ({"origin": "http://127.0.0.1:8417"}, True),
             ({"origin": "http://127.0.0.1:8417", "sec-fetch-site": "same-origin"}, True),
-            ({"sec-fetch-site": "none"}, True),
-            ({"origin": "http://127.0.0.1:9000"}, False),
-            ({"origin": "http://localhost:8417"}, False),
-            ({"origin": "http://evil.example"}, False),
-            ({"origin": "null"}, False),
-            ({"origin": ""}, False),
-            ({"sec-fetch-site": "cross-site"}, False),
-            ({"sec-fetch-site": "same-site"}, False),
+            ({"sec-fetch-site": "none"}, True), ({"origin": "http://127.0.0.1:9000"}, False),
+            ({"origin": "http://localhost:8417"}, False), ({"origin": "http://evil.example"}, False),
+            ({"origin": "null"}, False), ({"origin": ""}, False),
+            ({"sec-fetch-site": "cross-site"}, False), ({"sec-fetch-site": "same-site"}, False),
             ({"origin": "http://127.0.0.1:8417", "sec-fetch-site": "cross-site"}, False),
-        ):
+        ):  # fmt: skip
             for method in ("POST", "PUT", "PATCH", "DELETE", "TRACE", "BREW"):
                 with self.subTest(headers=headers, method=method):
                     self.assertEqual(refusal(method, "/api/jobs", {**MINE, **headers}, HOSTS) == "", answered)
@@ -47,18 +42,14 @@ class RefusalTest(unittest.TestCase):
         """Another site may open the program in a window of its own; it may read, frame and guess nothing."""
         whole = {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate", "sec-fetch-dest": "document"}
         for path, headers, answered in (
-            ("/", whole, True),
-            ("/mingle", whole, True),
-            ("/api/jobs/1/colours.csv", whole, False),
-            ("/assets/index.js", whole, False),
-            ("/", {**whole, "sec-fetch-dest": "iframe"}, False),
+            ("/", whole, True), ("/mingle", whole, True), ("/api/jobs/1/colours.csv", whole, False),
+            ("/assets/index.js", whole, False), ("/", {**whole, "sec-fetch-dest": "iframe"}, False),
             ("/api/photos/1/picture", {"sec-fetch-site": "cross-site", "sec-fetch-dest": "image"}, False),
             ("/api/jobs", {"origin": "http://evil.example"}, False),
             ("/api/jobs", {"referer": "http://evil.example/page"}, False),
             ("/api/jobs", {"referer": "http://127.0.0.1:8417/mingle"}, True),
-            ("/api/jobs", {"sec-fetch-site": "same-origin"}, True),
-            ("/api/jobs", {}, True),
-        ):
+            ("/api/jobs", {"sec-fetch-site": "same-origin"}, True), ("/api/jobs", {}, True),
+        ):  # fmt: skip
             with self.subTest(path=path, headers=headers):
                 self.assertEqual(refusal("GET", path, {**MINE, **headers}, HOSTS) == "", answered)
 

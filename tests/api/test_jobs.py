@@ -12,25 +12,6 @@ class JobsTest(FreshCase):
         made: dict[str, Any] = answer.json()
         return made
 
-    def test_begin_and_rename(self) -> None:
-        made = self.begin(name="  Seed chest ", room="hall")
-        said = {
-            "id": 2,
-            "name": "Seed chest",
-            "room": "hall",
-            "client": "",
-            "state": "in_work",
-            "archived": False,
-        }
-        self.assertEqual({name: made[name] for name in said}, said)
-        changed = self.client.patch("/api/jobs/2", json={"room": "attic"}).json()
-        self.assertEqual({name: changed[name] for name in said}, {**said, "room": "attic"})
-        self.assertEqual(self.client.patch("/api/jobs/2", json={"name": "Chest"}).json()["name"], "Chest")
-        self.assertEqual([job["name"] for job in self.client.get("/api/jobs").json()][:1], ["Chest"])
-        for body in ({"name": ""}, {"name": " "}, {"name": "x" * 121}, {"name": "x", "room": "y" * 121}, {}):
-            self.refused(self.client.post("/api/jobs", json=body), 422, "")
-        self.refused(self.client.patch("/api/jobs/9", json={"name": "x"}), 404, "no job")
-
     def test_from_planned_to_sold(self) -> None:
         """With what a job is goes when the work ended and when it left; a date is its plan's, too."""
         self.begin(name="Seed chest", client="the keeper")
@@ -110,30 +91,6 @@ class JobsTest(FreshCase):
         last = self.client.get("/api/jobs/1").json()["mixes"]
         self.assertEqual([mix["same_as"] for mix in last if mix["name"] == "Blue 1"], [""])
 
-    def test_a_stain_over_the_ground_of_its_job(self) -> None:
-        """A jug of stain is shown over what its job's piece is, oak where there is none, and says so."""
-        body = {"name": "Tea", "batch": 50.0, "pours": [{"material": "brewed-tea", "parts": 1, "ml": 50.0}]}
-        oak = self.client.post("/api/jobs/1/mixes", json=body).json()
-        self.assertEqual((oak["over"], oak["kind"]), ("oak", "water_stain"))
-        self.begin(name="Seed chest")
-        self.client.post("/api/jobs/2/pieces", json={"name": "C", "form": "chest", "ground": "maple"})
-        maple = self.client.post("/api/jobs/2/mixes", json=body).json()
-        self.assertEqual(maple["over"], "maple")
-        self.assertNotEqual(maple["recipe"]["hex"], oak["recipe"]["hex"])
-        for one in (oak, maple):
-            self.assertGreater(int(one["recipe"]["hex"][1:3], 16), 0x50)
-        self.assertEqual(self.job()["mixes"][0]["over"], "")
-        look = {"colour": {"source": "mix", "mix_id": oak["id"]}}
-        self.assertEqual(self.client.post("/api/colours/look", json=look).json()["hex"], oak["recipe"]["hex"])
-
-
-class FormsTest(FreshCase):
-    def test_each_form_is_drawn(self) -> None:
-        for form in self.client.get("/api/forms").json():
-            picture = self.client.get(f"/api/forms/{form['key']}/picture", params={"light": "bulb"})
-            self.assertEqual((picture.status_code, picture.headers["content-type"]), (200, "image/webp"))
-        self.refused(self.client.get("/api/forms/throne/picture"), 422, "must be one of")
-
 
 class LayersTakeTest(FreshCase):
     def test_tins_of_its_kind(self) -> None:
@@ -154,19 +111,3 @@ class LayersTakeTest(FreshCase):
         known = {kind["key"] for kind in self.client.get("/api/shelf/kinds").json()}
         self.assertLessEqual(taken, known)
         self.assertEqual(known - taken, {"thinner", "spirits", "extender"})
-
-    def test_clear_ones_can_be_laid(self) -> None:
-        """A clear primer, a wax base and a clear coat from the shelf are laid, and take their amount."""
-        added = {"name": "Clear block", "kind": "clear_primer", "left_ml": 700.0}
-        key = self.client.post("/api/shelf", json=added).json()["key"]
-        layers = [
-            {"kind": "primer", "colours": [f"pot:{key}"]},
-            {"kind": "paint", "colours": ["mix:1"], "coats": 2},
-            {"kind": "sealer", "colours": ["pot:satin-coat"], "veil": 0.35, "coats": 2},
-            {"kind": "wax", "colours": ["pot:tinting-wax"], "place": "everywhere"},
-        ]  # fmt: skip
-        judged = self.client.post("/api/pieces/1/judge", json={"layers": layers}).json()
-        self.assertEqual(judged["needs"][0]["name"], "Clear block")
-        self.assertEqual(len(judged["needs"]), 4)
-        small = {"layers": layers, "pixels_wide": 96, "pixels_high": 72}
-        self.assertEqual(self.client.post("/api/pieces/1/picture", json=small).status_code, 200)

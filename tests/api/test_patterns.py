@@ -116,11 +116,3 @@ class PatternsTest(FreshCase):
             self.assertIn(answer.status_code, (404, 422), layout)
             self.assertIn(words, answer.text)
         self.assertEqual(self.ask(PAINT, number=0).status_code, 422)
-
-    def test_accents(self) -> None:
-        """Each is a recipe of this shelf, with how loud it is in words and in a number."""
-        found = self.client.post("/api/pieces/1/accents", json={"layers": [PAINT], "place": "handles"}).json()
-        self.assertGreaterEqual(len(found), 3)
-        for one in found:
-            self.assertTrue(one["recipe"]["pours"] and one["why"] and one["words"])
-            self.assertTrue(0.0 < one["share"] < 0.2)

@@ -42,33 +42,6 @@ class JourneyTest(DemoCase):
         undone = self.client.post("/api/jobs/1/steps/undo", json={"step": key}).json()
         self.assertFalse(next(step["done"] for step in undone["steps"] if step["key"] == key))
 
-    def test_same_key_of_a_write_is_done_once(self) -> None:
-        key = self.ready(self.plan())
-        send = {"json": {"step": key}, "headers": {"Idempotency-Key": "plan-done-once-1"}}
-        answers = [self.client.post("/api/jobs/1/steps/done", **send) for _ in range(2)]  # type: ignore[arg-type]
-        self.assertEqual([one.status_code for one in answers], [200, 200])
-        self.client.post("/api/jobs/1/steps/undo", json={"step": key})
-
-    def test_refused_clearly(self) -> None:
-        last = self.plan()["steps"][-1]["key"]
-        for path, body, status, words in (
-            ("steps/done", {"step": last}, 422, "comes before it"), ("steps/done", {"step": "nothing"}, 422,
-            "no such step"),
-            ("steps/undo", {"step": "nothing"}, 404, "not ticked off"),
-            ("steps/tacky", {"step": "nothing"}, 422,
-            "no such step"),
-            ("steps/wrong", {"step": last, "mishap": "x"}, 422, "must be one of"),
-            ("steps/order", {"first": last, "then": last}, 422, "comes after"),
-            ("steps/done", {"step": last, "minutes": -5}, 422, "at least"),
-            ("steps/pin", {"step": last, "at": "2030-01-01T00:00:00"}, 422, "that of Greenwich"),
-            ("steps", {"title": "x", "minutes": 5, "piece": 999}, 422, "no piece"),
-        ):  # fmt: skip
-            answer = self.client.post(f"/api/jobs/1/{path}", json=body)
-            with self.subTest(path=path, body=body):
-                self.assertEqual(answer.status_code, status, answer.text)
-                self.assertIn(words, answer.text)
-        self.assertEqual(self.client.get("/api/jobs/999/plan").status_code, 404)
-
     def test_air_date_and_price(self) -> None:
         damp = self.client.patch(PLAN, json={"air": {"temperature": 19, "humidity": 80}}).json()
         self.assertEqual(damp["air"]["source"], "typed")
@@ -132,15 +105,6 @@ class JourneyTest(DemoCase):
         self.assertEqual(plan["without_look"], ["Stool"])
         picture = self.client.get(f"/api/jobs/{job}/steps/picture?step={plan['steps'][0]['key']}")
         self.assertEqual(picture.headers["content-type"], "image/webp")
-
-    def test_timers(self) -> None:
-        made = self.client.post(
-            "/api/timers", json={"job_id": 1, "words": "Wipe", "seconds": 30, "kind": "wipe"}
-        ).json()
-        found = self.client.get("/api/timers").json()
-        self.assertIn(made["id"], [one["id"] for one in found["timers"]])
-        self.assertEqual(self.client.delete(f"/api/timers/{made['id']}").status_code, 204)
-        self.assertEqual(self.client.delete("/api/timers/99999").status_code, 404)
 
 
 class KilledTest(unittest.TestCase):

@@ -35,29 +35,23 @@ class WordsTest(unittest.TestCase):
 
     def test_each(self) -> None:
         for body, words in (
-            ({"share": 2}, "share must be at most 1"),
-            ({"share": -1}, "share must be at least 0"),
-            ({"above": 0}, "above must be above 0"),
-            ({"above": 1}, "above must be below 1"),
-            ({"share": "much"}, "share must be a number"),
-            ({"share": None}, "share must be a number"),
+            ({"share": 2}, "share must be at most 1"), ({"share": -1}, "share must be at least 0"),
+            ({"above": 0}, "above must be above 0"), ({"above": 1}, "above must be below 1"),
+            ({"share": "much"}, "share must be a number"), ({"share": None}, "share must be a number"),
             ({"share": float("nan")}, "share must be a number"),
             ({"count": 2.5}, "count must be a whole number"),
-            ({"count": "two"}, "count must be a whole number"),
-            ({"name": ""}, "name must not be empty"),
+            ({"count": "two"}, "count must be a whole number"), ({"name": ""}, "name must not be empty"),
             ({"name": "x" * 9}, "name must have at most 5 characters"),
             ({"name": 5}, "name must be a text"),
             ({"kind": "glaze"}, "kind must be one of 'wash' or 'wax'"),
-            ({"on": "perhaps"}, "on must be true or false"),
-            ({"on": [1]}, "on must be true or false"),
+            ({"on": "perhaps"}, "on must be true or false"), ({"on": [1]}, "on must be true or false"),
             ({"rows": []}, "rows must not be empty"),
             ({"rows": [1, 2, 3]}, "rows must have at most 2 entries, has 3"),
-            ({"rows": 5}, "rows must be a list"),
-            ({"rows": [1, "x"]}, "rows 2 must be a whole number"),
+            ({"rows": 5}, "rows must be a list"), ({"rows": [1, "x"]}, "rows 2 must be a whole number"),
             ({"parts": {"white": "x"}}, "parts, white must be a whole number"),
             ({"parts": 3}, "parts must be an object with named parts"),
             ({"colour": 1}, "colour is not known here"),
-        ):
+        ):  # fmt: skip
             with self.subTest(words):
                 self.assertEqual(self.said(Body, **body), words)
         self.assertEqual(self.said(Needed), "name is missing")

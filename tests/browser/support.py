@@ -42,11 +42,10 @@ REFUSED = (
 )
 """What a browser's console says of an answer that refuses, which a test of bad input expects."""
 
-_FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync", "--force-color-profile=srgb",
-    "--font-render-hinting=none",
-]  # fmt: skip
+_FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --force-color-profile=srgb --font-render-hinting=none"
+).split()  # fmt: skip
 
 
 def chromium() -> str | None:
@@ -111,21 +110,9 @@ PATIENCE: Final = 1000 * int(os.environ.get("PATIENCE", "60"))
 
 DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
 PLACES = (
-    "piece",
-    "catch",
-    "mingle",
-    "try-on",
-    "plan",
-    "daybook",
-    "again/1",
-    "shelf",
-    "shelf?tin=sloe-skin",
-    "shelf?do=add",
-    "shelf?do=photo",
-    "shelf?do=names",
-    "jobs",
-    "settings",
-)
+    "piece catch mingle try-on plan daybook again/1 shelf shelf?tin=sloe-skin shelf?do=add "
+    "shelf?do=photo shelf?do=names jobs settings"
+).split()
 
 
 @cache

@@ -59,6 +59,8 @@ class BenchTest(BrowserCase):
         expect(page.get_by_text("Too much", exact=True)).to_be_visible()
         page.keyboard.press("Space")
         expect(page.get_by_text("and the colour stays")).to_be_visible()
+        self.accessible(page)
+        self.readable_from_afar(page)
 
     def test_strip_and_rescue(self) -> None:
         """Three steps too light by eye: it is rescued with the least, whose additions are poured next."""

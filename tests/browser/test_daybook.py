@@ -3,7 +3,7 @@ asked."""
 
 from playwright.sync_api import expect
 
-from tests.browser.support import PHONE, BrowserCase
+from tests.browser.support import BrowserCase
 
 
 class DaybookTest(BrowserCase):
@@ -89,13 +89,3 @@ class DaybookTest(BrowserCase):
         expect(self.page.locator(".wait")).to_contain_text("wiped after")
         self.page.locator(".wait select").select_option(label="bare rim")
         expect(self.page.locator(".wait")).to_contain_text("too")
-
-    def test_axe_and_phone(self) -> None:
-        for page in (self.page, self.open(PHONE)):
-            self.go("daybook", page)
-            page.get_by_role("button", name="Keep an offcut").click()
-            expect(page.locator(".wait p")).to_be_visible()
-            self.accessible(page)
-            page.goto("/again/1")
-            expect(page.locator("[data-mix]").first).to_be_visible()
-            self.accessible(page)

@@ -1,16 +1,10 @@
 """Every place under every hand: targets for a finger, titles, keys, marks moved by keys, one language."""
 
 import re
-from pathlib import Path
 
 from playwright.sync_api import Page, ViewportSize, expect
 
 from tests.browser.support import PHONE, BrowserCase
-
-GLOSSARY = Path(__file__).parents[2] / "docs" / "glossary.md"
-TABLET, ZOOMED = ViewportSize(width=1024, height=768), ViewportSize(width=320, height=640)
-TARGET = 44
-"""What a finger hits surely. [CSS pixels] (WCAG 2.2, success criterion 2.5.5)"""
 
 
 class PlacesCase(BrowserCase):
@@ -147,20 +141,16 @@ class KeysTest(PlacesCase):
         page.keyboard.up("w")
         expect(page.get_by_role("radio", name="as it dries")).to_be_checked()
 
-    def test_escape_closes_a_sheet_at_once(self) -> None:
+    def test_found_in_a_long_menu(self) -> None:
+        """Escape closes its sheet at once; a word finds it, Enter takes it, and the menu itself has it."""
         page = self.page
         self.go("mingle")
-        page.get_by_role("button", name="Find what lies below").click()
-        dialog = page.get_by_role("dialog")
+        find = page.get_by_role("button", name="Find what lies below")
+        find.press("Enter")
         expect(page.get_by_placeholder("type a word of it")).to_be_focused()
         page.keyboard.press("Escape")
-        expect(dialog).to_be_hidden()
-
-    def test_found_in_a_long_menu(self) -> None:
-        """A word finds it, Enter takes it, and the menu itself has it."""
-        page = self.page
-        self.go("mingle")
-        page.get_by_role("button", name="Find what lies below").press("Enter")
+        expect(page.get_by_role("dialog")).to_be_hidden()
+        find.press("Enter")
         page.keyboard.type("walnu")
         expect(page.get_by_text("1 found")).to_be_visible()
         page.keyboard.press("Enter")

@@ -3,11 +3,9 @@
 import re
 import tempfile
 from pathlib import Path
-from typing import Any
 
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.api.support import photo
 from tests.browser.support import DESK, PHONE, BrowserCase, Server
 from tests.soak import SOAK
 
@@ -22,14 +20,6 @@ class FromNothingTest(BrowserCase):
         self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         self.server = self.enterContext(Server(self.folder, own=True))
         self.page = self.open(DESK)
-
-    def batch(self, page: Page, name: str, colour: str) -> None:
-        self.go("shelf?do=add", page)
-        page.get_by_label("Its name").fill(name)
-        page.get_by_role("tab", name="Type it").or_(page.get_by_role("button", name="Type it")).first.click()
-        page.get_by_label("Type it").or_(page.get_by_placeholder("#")).last.fill(colour)
-        page.get_by_role("button", name="Put it on the shelf").click()
-        expect(page.locator("aside").get_by_label("Name", exact=True)).to_have_value(name)
 
     def caught(self, page: Page, colour: str) -> None:
         asked = {"name": "sky", "colour": {"source": "text", "text": colour}}
@@ -52,12 +42,6 @@ class FromNothingTest(BrowserCase):
             words = self.page.locator("body").inner_text()
             for word in ("make ", "npm", "Failed to fetch", "undefined", "null"):
                 self.assertNotIn(word, words, place)
-
-    def test_an_empty_job_takes_a_photo(self) -> None:
-        self.go("catch")
-        files = {"name": "jug.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(400, 300))}
-        self.page.locator("input[type=file]").first.set_input_files(files)  # type: ignore[arg-type]
-        expect(self.page.get_by_role("application")).to_be_visible()
 
 
 class NarrowTest(BrowserCase):
@@ -132,23 +116,6 @@ class JobsTest(BrowserCase):
 
 
 class AliveTest(BrowserCase):
-    def test_recipes_in_the_making(self) -> None:
-        """While recipes are worked out that is said; the old ones stay, marked as old."""
-        page = self.page
-        self.go("mingle")
-        rows = page.locator(".rows input[type=radio]")
-        expect(rows.first).to_be_attached()
-        before = rows.count()
-        held: list[Any] = []
-        page.route("**/recipes?**", lambda route: held.append(route))
-        page.get_by_label("most tins").select_option(label="2")
-        expect(page.get_by_text("Working out other recipes")).to_be_visible()
-        self.assertEqual(rows.count(), before)
-        for route in held:
-            route.continue_()
-        expect(page.get_by_text("Working out other recipes")).to_be_hidden()
-        self.assertLess(rows.count(), before)
-
     def test_the_program_away_and_back(self) -> None:
         """One banner says it; what is typed stays; what is shown stays; when it is back all goes on by
         itself."""
@@ -204,20 +171,3 @@ class KeysTest(BrowserCase):
             expect(names).to_have_text(order)
             self.assertEqual(page.evaluate("document.activeElement.innerText").strip(), "Wax")
         expect(page.get_by_text("Wax is layer 1 of 3")).to_be_attached()
-
-    def test_escape_closes_panels(self) -> None:
-        """A panel takes the focus, Escape closes it, and the focus goes back to what opened it."""
-        page = self.page
-        self.go("shelf")
-        tile = page.get_by_role("button", name="Mill pond").first
-        tile.click()
-        panel = page.get_by_role("complementary", name="The tin in hand")
-        expect(panel).to_be_focused()
-        page.keyboard.press("Escape")
-        expect(panel).to_be_hidden()
-        expect(tile).to_be_focused()
-        self.go("mingle")
-        page.get_by_role("button", name="Explain, change by hand").click()
-        expect(page.get_by_role("region", name="Why this recipe")).to_be_visible()
-        page.keyboard.press("Escape")
-        expect(page.get_by_role("region", name="Why this recipe")).to_be_hidden()

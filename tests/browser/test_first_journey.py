@@ -6,8 +6,7 @@ import numpy as np
 from playwright.sync_api import Locator, expect
 
 from jug_mingle.core.colour.spaces import hex_to_sRGB
-from tests.api.support import photo
-from tests.browser.support import REFUSED, BrowserCase, Server
+from tests.browser.support import BrowserCase
 
 
 class PathTest(BrowserCase):
@@ -67,16 +66,6 @@ class PathTest(BrowserCase):
             self.page.keyboard.press("Tab")
         self.fail(f"Tab never reached {wanted}")
 
-    def test_restart_keeps_the_work(self) -> None:
-        """After the server is stopped and started again the jug that was kept stands there."""
-        self.go("mingle")
-        self.page.get_by_role("button", name="Keep as a jug").click()
-        expect(self.page.get_by_role("status").get_by_text("stands with your jugs")).to_be_visible()
-        count = len(self.job()["mixes"])
-        with Server(self.folder) as again:
-            found = self.page.request.get(f"{again.address}/api/jobs/1").json()
-        self.assertEqual(len(found["mixes"]), count)
-
 
 class LightTest(BrowserCase):
     def test_pixels_follow_the_light(self) -> None:
@@ -106,24 +95,6 @@ class LightTest(BrowserCase):
                     255 * hex_to_sRGB(fewest["hex"]),
                     atol=1.0,
                 )
-
-
-class UploadTest(BrowserCase):
-    def test_a_real_jpeg(self) -> None:
-        """A photo chosen from the disk can be caught from; a file that is none is refused beside the
-        button."""
-        self.go("catch")
-        expect(self.page.get_by_role("application")).to_be_visible()
-        self.page.set_input_files(
-            "#photo-file", {"name": "cup.jpg", "mimeType": "image/jpeg", "buffer": photo(size=(400, 300))}
-        )
-        expect(self.page.get_by_role("button", name="cup.jpg")).to_have_attribute("aria-pressed", "true")
-        self.tap(0.2, 0.5)
-        self.tap(0.8, 0.5)
-        expect(self.page.locator("[data-chip]")).to_be_visible()
-        self.allowed = REFUSED
-        self.page.set_input_files("#photo-file", {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": b"no"})
-        expect(self.page.get_by_role("alert").get_by_text("not a picture")).to_be_visible()
 
 
 class EveryScreenTest(BrowserCase):

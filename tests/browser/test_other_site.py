@@ -34,6 +34,7 @@ SEND = """async ([address, ways]) => {
         for (const mode of ['no-cors', 'cors']) {
             try {
                 const answer = await fetch(address + path, { method, mode, body: body ?? undefined,
+                    credentials: 'include',
                     headers: type ? { 'Content-Type': type } : {} })
                 heard.push(answer.type === 'opaque' ? 'opaque' : answer.status + ' ' + (await answer.text()))
             } catch (error) { heard.push('refused') }
@@ -67,13 +68,9 @@ WRITES = [
 ]
 
 THINGS = [
-    ["img", "/api/photos/1/picture"],
-    ["img", "/api/pieces/1/look.png?pixels_wide=64&pixels_high=64"],
-    ["img", "/jug.svg"],
-    ["script", "/api/jobs"],
-    ["script", "/openapi.json"],
-    ["link", "/api/jobs"],
-]
+    ["img", "/api/photos/1/picture"], ["img", "/api/pieces/1/look.png?pixels_wide=64&pixels_high=64"],
+    ["img", "/jug.svg"], ["script", "/api/jobs"], ["script", "/openapi.json"], ["link", "/api/jobs"],
+]  # fmt: skip
 
 
 @unittest.skipUnless(chromium(), "no Chromium here: install Debian's chromium-headless-shell")

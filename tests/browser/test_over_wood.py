@@ -3,7 +3,7 @@ preparations."""
 
 from playwright.sync_api import expect
 
-from tests.browser.support import PHONE, BrowserCase
+from tests.browser.support import BrowserCase
 
 
 class OverWoodTest(BrowserCase):
@@ -136,19 +136,3 @@ class OverWoodTest(BrowserCase):
         expect(page.get_by_text("Thin milk wash was removed")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         expect(panel.locator("select").first.locator("option", has_text="Thin milk wash")).to_have_count(1)
-
-    def test_on_a_phone(self) -> None:
-        """A stain match is chosen and kept on a phone; nothing scrolls sideways and axe is content."""
-        page = self.open(PHONE)
-        page.goto("/mingle?over=oak")
-        expect(page.locator(".way").first).to_be_visible()
-        self.accessible(page)
-        page.get_by_role("button", name="Keep as a jug").click()
-        expect(page.get_by_text("stands with your jugs")).to_be_visible()
-
-    def test_nothing_to_stain_with(self) -> None:
-        """Without a tin that may be used it says so, and what would help."""
-        page = self.page
-        self.go("mingle?over=white_primer")
-        expect(page.locator(".way").first).to_be_visible()
-        expect(page.get_by_text("stain from paint")).to_have_count(0)

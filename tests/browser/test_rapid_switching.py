@@ -34,20 +34,6 @@ class RapidSwitchingTest(BrowserCase):
             with self.subTest(value):
                 self.assertEqual(self.layer()["width"], value)
 
-    def test_two_taps_are_one_jug(self) -> None:
-        """Keep, tapped twice in haste, keeps one jug or two that can be told and undone, never a broken
-        one."""
-        page = self.page
-        self.go("mingle")
-        page.get_by_role("button", name="Keep as a jug").dblclick()
-        self.quiet(page)
-        mixes = self.job()["mixes"]
-        self.assertIn(len(mixes), (3, 4))
-        self.assertTrue(all(mix["recipe"]["pours"] for mix in mixes))
-        page.get_by_role("button", name="Undo").click()
-        self.quiet(page)
-        self.assertEqual(len(self.job()["mixes"]), len(mixes) - 1)
-
     def test_a_late_answer_never_covers_a_newer_one(self) -> None:
         """The picture of an older number that arrives after that of a newer one is not shown."""
         page = self.page

@@ -6,7 +6,7 @@ from typing import Any
 
 from playwright.sync_api import expect
 
-from tests.browser.support import PHONE, REFUSED, BrowserCase
+from tests.browser.support import REFUSED, BrowserCase
 
 
 class ShelfTest(BrowserCase):
@@ -109,16 +109,6 @@ class ShelfTest(BrowserCase):
         expect(row.get_by_text("by its label; usual 120")).to_be_visible()
         row.get_by_role("button", name="Back to the usual figure").click()
         expect(row.get_by_text("two hours is on the safe side")).to_be_visible()
-
-    def test_filters(self) -> None:
-        page = self.page
-        self.go("shelf")
-        page.get_by_label("Colour family").select_option("blue")
-        expect(page.locator("[data-tin=well-bottom]")).to_be_visible()
-        expect(page.locator("[data-tin=citron-rind]")).to_be_hidden()
-        page.get_by_role("button", name="show all").click()
-        page.get_by_label("Order").select_option("left")
-        expect(page.locator("[data-tin]").first).to_have_attribute("data-tin", "peat-wax")
 
 
 class CatchTest(BrowserCase):
@@ -273,16 +263,3 @@ class CatchTest(BrowserCase):
         page.get_by_label("it will stand by").select_option("warm_led")
         expect(page.get_by_text("Room: Warm LED")).to_be_visible()
         expect(page.get_by_text("Warm LED:").first).to_be_visible()
-
-    def test_phone(self) -> None:
-        """On a phone the photo is there, can be tapped, and nothing scrolls sideways with a tin open."""
-        page = self.open(PHONE)
-        self.go("catch", page)
-        box = page.get_by_role("application").bounding_box()
-        assert box is not None
-        self.assertGreater(box["height"], 180)
-        for place in ("shelf?tin=mill-pond", "shelf?do=add", "shelf?do=photo"):
-            self.go(place, page)
-            self.quiet(page)
-            wide = page.evaluate("document.querySelector('main').scrollWidth")
-            self.assertLessEqual(wide, 390, place)

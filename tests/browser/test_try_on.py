@@ -6,12 +6,10 @@ import re
 from typing import Any
 
 import numpy as np
-from playwright.sync_api import Page, ViewportSize, expect
+from playwright.sync_api import Page, expect
 
 from tests.browser.support import PHONE, REFUSED, BrowserCase
 from tests.soak import bounded
-
-TABLET = ViewportSize(width=1024, height=768)
 
 
 class TryOnCase(BrowserCase):
@@ -146,20 +144,6 @@ class DressTest(TryOnCase):
         self.settled()
         grey = self.pixel(page.locator(".stage"))
         self.assertLess(float(np.ptp(grey)), 3.0)
-
-    def test_how_far_it_is_painted(self) -> None:
-        """The slider goes from the bare wood to the last coat, and says after which."""
-        page = self.page
-        self.go("try-on")
-        self.settled()
-        done = self.pixel(page.locator(".stage"))
-        slider = page.get_by_label("How far it is painted")
-        slider.focus()
-        slider.press("Home")
-        slider.blur()
-        expect(page.locator(".stages")).to_contain_text("after bare")
-        self.settled()
-        self.assertGreater(float(np.abs(self.pixel(page.locator(".stage")) - done).sum()), 60)
 
 
 class PointTest(TryOnCase):
@@ -352,8 +336,8 @@ class PhotoTest(TryOnCase):
 
 
 class EveryViewTest(TryOnCase):
-    def test_axe_at_desk_tablet_and_phone(self) -> None:
-        for size in (None, TABLET, PHONE):
+    def test_axe_at_desk_and_phone(self) -> None:
+        for size in (None, PHONE):
             page = self.page if size is None else self.open(size)
             self.go("try-on", page)
             self.settled(page)

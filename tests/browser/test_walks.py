@@ -60,8 +60,8 @@ class FromNothingTest(WalkCase):
 
 class DemoTest(WalkCase):
     def test_photo_to_printed_card(self) -> None:
-        """In at most eight clicks, or ten taps, by mouse, by touch and by keys."""
-        for hand, size in (("mouse", DESK), ("touch", PHONE), ("keys", PHONE)):
+        """In at most eight clicks, or ten taps."""
+        for hand, size in (("mouse", DESK), ("touch", PHONE)):
             with self.subTest(hand=hand, width=size["width"]):
                 walker = self.walk(hand, size).walker
                 self.assertIn("/card.pdf?unit=", photo_to_card(walker))

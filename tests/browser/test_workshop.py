@@ -16,7 +16,7 @@ from jug_mingle.cli import demo_app
 from jug_mingle.settings import Settings
 from tests.api.support import copy_demo
 from tests.browser.support import Server, browser, chromium
-from tests.browser.test_other_site import WRITES
+from tests.browser.test_other_site import SEND, WRITES
 
 OUTSIDE = "127.0.0.2"
 """Another address of this machine: as a device of the network does, it reaches the program by no
@@ -127,16 +127,7 @@ class WorkshopTest(unittest.TestCase):
             "http://localhost:1/**", lambda route: route.fulfill(body="<p>hostile", content_type="text/html")
         )
         device.goto("http://localhost:1/")
-        heard = device.evaluate(
-            """async ([address, ways]) => { const heard = []
-              for (const [method, path, body, type] of ways) for (const mode of ['no-cors', 'cors']) {
-                try { const answer = await fetch(address + path, { method, mode, body: body ?? undefined,
-                        credentials: 'include', headers: type ? { 'Content-Type': type } : {} })
-                  heard.push(answer.type === 'opaque' ? 'opaque' : `${answer.status}`)
-                } catch { heard.push('refused') } }
-              return heard }""",
-            [self.away, WRITES],
-        )
+        heard = device.evaluate(SEND, [self.away, WRITES])
         self.assertLessEqual(set(heard), {"opaque", "refused"})
         jobs = main.evaluate("async () => await (await fetch('/api/jobs')).text()")
         self.assertNotIn("evil", jobs)

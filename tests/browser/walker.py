@@ -12,7 +12,7 @@ SOON = 60_000
 
 @dataclass
 class Walker:
-    """Somebody with a mouse, with keys alone, or with a finger; what was done is counted."""
+    """Somebody with a mouse or with a finger; what was done is counted."""
 
     page: Page
     hand: str
@@ -20,13 +20,10 @@ class Walker:
     keys: int = 0
 
     def press(self, what: Locator) -> None:
-        """Click it, tap it, or go to it and press Enter."""
+        """Click it or tap it."""
         self.presses += 1
         what.wait_for(timeout=SOON)
-        if self.hand == "keys":
-            what.focus()
-            what.press("Enter")
-        elif self.hand == "touch":
+        if self.hand == "touch":
             what.tap()
         else:
             what.click()
@@ -44,22 +41,11 @@ class Walker:
         expect(what.locator("img").first).to_have_js_property("complete", True)
         box = what.bounding_box()
         assert box is not None
-        if self.hand == "keys":
-            self._by_arrows(what, x, y)
-        elif self.hand == "touch":
+        if self.hand == "touch":
             what.scroll_into_view_if_needed()
             what.tap(position={"x": x * box["width"], "y": y * box["height"]})
         else:
             what.click(position={"x": x * box["width"], "y": y * box["height"]})
-
-    def _by_arrows(self, what: Locator, x: float, y: float) -> None:
-        """Move the loupe from the middle, in steps of a fiftieth, and take what is under it."""
-        if not what.evaluate("element => element === document.activeElement"):
-            what.focus()
-        for place, (less, more) in ((x, ("ArrowLeft", "ArrowRight")), (y, ("ArrowUp", "ArrowDown"))):
-            for _ in range(round(abs(place - 0.5) * 20)):
-                self.page.keyboard.press(f"Shift+{more if place > 0.5 else less}")
-        self.page.keyboard.press("Enter")
 
 
 def button(page: Page | Locator, name: str) -> Locator:

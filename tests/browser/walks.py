@@ -223,21 +223,6 @@ def preparations(walk: Walk) -> None:
             page.wait_for_timeout(BREATH)
 
 
-def all_places(walk: Walk) -> None:
-    """The demo: every place once, in the order of the work."""
-    walker, page = walk.walker, walk.walker.page
-    page.goto("/1/piece")
-    for name in ("Piece", "Catch", "Mingle", "Try on", "Plan", "Daybook", "Shelf"):
-        with walk.stretch(name):
-            walk.to(name)
-            expect(page.get_by_role("heading", level=1)).to_be_visible()
-            page.wait_for_timeout(1500)  # what comes late may move what stands there: that is counted
-    with walk.stretch("Settings"):
-        walker.presses += 1
-        page.keyboard.press(",")
-        expect(page.get_by_role("heading", name="How do I work?")).to_be_visible()
-
-
 def again_in_us_units(walk: Walk) -> None:
     """Last year's job again, for a second client, in cups and inches: its colour found, mixed anew, poured
     and labelled."""
@@ -318,6 +303,10 @@ def sequence(
         expect(listed).to_have_count(len(layers))
         walk.to("Plan")
         expect(page.get_by_text("It followed what you changed.")).to_be_visible()
+        for file in ("plan", "plan.ics", "plan.pdf", "plan.csv", "plan.json", "step-cards.pdf"):
+            assert page.request.get(f"/api/jobs/{job}/{file}").ok, file
+        walker.press(button(page, "make it anew"))
+        expect(page.get_by_text("It followed what you changed.")).to_have_count(0)
         walk.to("Try on")
         walker.press(page.get_by_role("button", name="Undo", exact=True).first)
         expect(listed).to_have_count(len(layers) + 1)
@@ -398,6 +387,5 @@ def _answered(walker: Walker, survey: Survey) -> None:
 
 WALKS: Final[dict[str, Callable[[Walk], None]]] = {
     "from an empty folder": from_nothing,
-    "the demo, all places": all_places,
     "last year's job again, in cups": again_in_us_units,
 }

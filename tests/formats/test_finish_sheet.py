@@ -31,14 +31,9 @@ class FinishSheetTest(unittest.TestCase):
         """Title, job, light, amounts, layers in their order, waits and cautions can be read and copied."""
         (page,) = pages(3, ("Follow the label.",))
         for words in (
-            "Cabinet: Tide",
-            "Reading room",
-            "bulb",
-            "Takes 40 ml.",
-            "Rim 20 ml",
-            "about an hour",
+            "Cabinet: Tide", "Reading room", "bulb", "Takes 40 ml.", "Rim 20 ml", "about an hour",
             "label",
-        ):
+        ):  # fmt: skip
             self.assertIn(words, page)
         self.assertLess(page.index("1  Wash 1"), page.index("3  Wash 3"))
 

@@ -5,6 +5,7 @@ import re
 import unittest
 from datetime import date
 from itertools import pairwise
+from typing import Any
 
 from pypdf import PdfReader
 from reportlab.pdfbase.pdfmetrics import stringWidth
@@ -27,6 +28,18 @@ LINES = [
     Line(name="Mill pond", ml=180.0, words="180 ml", sRGB=(0.2, 0.45, 0.4)),
     Line(name="Well bottom", ml=21.0, words="21 ml", sRGB=(0.2, 0.25, 0.6)),
 ]
+
+
+def label_and_card(lines: list[Line], title: str = "T", job: str = "J", **said: str) -> tuple[bytes, bytes]:
+    """Print a lid's label and a recipe's card of the same lines."""
+    usual: dict[str, Any] = {"title": title, "job": job, "made": date(2026, 11, 25)}
+    caution = said.get("caution", "")
+    label = lid_label(lines, **usual, keeps="keeps", caution=caution, sRGB=(0, 0.5, 0.5))
+    cautions = [caution] if caution else []
+    card = recipe_card(
+        lines, **usual, said=said.get("said", ""), cautions=cautions, target=None, mix=(0, 0.5, 0.5)
+    )
+    return label, card
 
 
 class StripTest(unittest.TestCase):
@@ -58,25 +71,15 @@ class StripTest(unittest.TestCase):
             pour_strip(LINES, JUGS["paper cup"], title="x")
 
     def test_label_and_card(self) -> None:
-        label = lid_label(
-            LINES,
-            title="Jug glaze",
-            job="Cabinet",
-            made=date(2026, 11, 25),
-            keeps="keeps",
-            caution="Air the room.",
-            sRGB=(0, 0.5, 0.5),
+        label, card = label_and_card(
+            LINES, "Jug glaze", "Cabinet", said="Predicted: close", caution="Air the room."
         )
         page = PdfReader(io.BytesIO(label)).pages[0]
         self.assertAlmostEqual(float(page.mediabox.width) / MM, 90.0, places=1)
         self.assertIn("2026-11-25", page.extract_text())
         self.assertIn("Air the room", page.extract_text())
-        card = recipe_card(
-            LINES, title="Jug glaze", job="Cabinet", made=date(2026, 11, 25), said="Predicted: close, 2.1.",
-            cautions=["Open the windows."], target=None, mix=(0, 0.5, 0.5),
-        )  # fmt: skip
         words = PdfReader(io.BytesIO(card)).pages[0].extract_text()
-        for word in ("Mill pond", "Predicted", "Open the windows"):
+        for word in ("Mill pond", "Predicted", "Air the room"):
             self.assertIn(word, words)
 
 
@@ -167,26 +170,7 @@ class CloseLinesTest(unittest.TestCase):
             lines = [
                 Line(name="Mill pond " * 9, ml=50.0, words=amount, parts="1 part", sRGB=(0, 0, 0))
             ] * many
-            label = lid_label(
-                lines,
-                title="T",
-                job="J",
-                made=date(2026, 11, 26),
-                keeps="keeps",
-                caution="",
-                sRGB=(0, 0.5, 0.5),
-            )
-            card = recipe_card(
-                lines,
-                title="T",
-                job="J",
-                made=date(2026, 11, 26),
-                said="",
-                cautions=[],
-                target=None,
-                mix=(0, 0, 0),
-            )
-            for pdf in (label, card):
+            for pdf in label_and_card(lines):
                 with self.subTest(many=many):
                     words = PdfReader(io.BytesIO(pdf)).pages[0].extract_text()
                     self.assertEqual(words.count(amount), many)
@@ -195,21 +179,8 @@ class CloseLinesTest(unittest.TestCase):
         lines = [
             Line(name="An endless name " * 9, ml=50.0, words="50 ml", parts="1 part", sRGB=(0, 0, 0))
         ] * 5
-        label = lid_label(
-            lines,
-            title="T" * 120,
-            job="J" * 120,
-            made=date(2026, 11, 26),
-            keeps="keeps",
-            caution="Air the room.",
-            sRGB=(0, 0.5, 0.5),
-        )
-        card = recipe_card(
-            lines, title="T" * 120, job="J" * 120, made=date(2026, 11, 26), said="Dry a strip first.",
-            cautions=[], target=None, mix=(0, 0.5, 0.5),
-        )  # fmt: skip
-        for pdf in (label, card):
+        for pdf in label_and_card(lines, "T" * 120, "J" * 120):
             words = PdfReader(io.BytesIO(pdf)).pages[0].extract_text()
             self.assertEqual(words.count("50 ml"), 5)
             self.assertIn("…", words)
-            self.assertIn("2026-11-26", words)
+            self.assertIn("2026-11-25", words)

@@ -224,20 +224,7 @@ class NoPaintTest(unittest.TestCase):
     def test_lamps(self) -> None:
         """Illuminants of the CIE, meters of lamps and keyword files of lights are no paints, and are told
         so."""
-        for name in (
-            "D65",
-            "D50",
-            "A",
-            "C",
-            "FL1",
-            "FL2",
-            "FL7",
-            "FL11",
-            "FL3.15",
-            "HP1",
-            "LED-B5",
-            "LED-V1",
-        ):
+        for name in "D65 D50 A C FL1 FL2 FL7 FL11 FL3.15 HP1 LED-B5 LED-V1".split():
             lamp = reference.SDS_ILLUMINANTS[name]
             rows = "\n".join(
                 f"{nm:g},{power:.6g}" for nm, power in zip(lamp.wavelengths, lamp.values, strict=True)

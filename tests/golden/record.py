@@ -50,15 +50,9 @@ def looks(client: TestClient) -> Iterator[tuple[str, list[dict[str, Any]]]]:
             below = [*BASE, {"kind": "wax", "colours": ["black wax"], "wipe": 0.4}]
         yield kind["key"], [*below, layer]
         moved = {
-            **layer,
-            "amount": 0.8,
-            "width": 0.3,
-            "hand": 0.6,
-            "seed": 5,
-            "wipe": 0.3,
-            "water": 1.0,
+            **layer, "amount": 0.8, "width": 0.3, "hand": 0.6, "seed": 5, "wipe": 0.3, "water": 1.0,
             "dwell": 20.0,
-        }
+        }  # fmt: skip
         yield f"{kind['key']}, moved", [*below, {**moved, "place": "edges", "zones": ["front", "top"]}]
     for pattern in book["patterns"]:
         more = ["mix:1", "mix:2", "pot:oat-straw"]
@@ -118,17 +112,7 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
         asked = "&".join(f"{key}={value}" for key, value in params.items())
         return f"GET {path}{'?' if asked else ''}{asked}", client.get(f"/api{path}", params=params).json()
 
-    for path in (
-        "lights",
-        "jugs",
-        "grounds",
-        "forms",
-        "lookbook",
-        "shelf/kinds",
-        "preparations",
-        "shelf",
-        "photos/methods",
-    ):
+    for path in "lights jugs grounds forms lookbook shelf/kinds preparations shelf photos/methods".split():
         yield get(f"/{path}")
     shelf = client.get("/api/shelf").json()
     for batch in shelf:
@@ -222,19 +206,7 @@ def timeless(value: Any) -> Any:
     return plain(value) if isinstance(value, str) else value
 
 
-TIMES = (
-    "created",
-    "at",
-    "painted_at",
-    "done_at",
-    "opened",
-    "keeps_until",
-    "dried_by",
-    "dry_at",
-    "model",
-    "made_at",
-    "sha256",
-)
+TIMES = "created at painted_at done_at opened keeps_until dried_by dry_at model made_at sha256".split()
 
 
 def main() -> None:

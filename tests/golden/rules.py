@@ -10,6 +10,7 @@ import json
 import math
 import random
 from collections.abc import Iterator
+from itertools import product
 from typing import Any
 
 import numpy as np
@@ -24,8 +25,9 @@ from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.core.measuring.jugs import JUGS
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import UNITS, format_amount
-from jug_mingle.core.optics.grounds import GROUNDS, ground
-from jug_mingle.core.pieces import FORMS, usual_piece
+from jug_mingle.core.optics.grounds import GROUNDS, ground, measured_ground
+from jug_mingle.core.pieces import FORMS, draw, usual_piece
+from jug_mingle.core.pieces.faces import FIELDS
 from jug_mingle.core.plan.conditions import Conditions
 from jug_mingle.core.plan.first_plan import first_plan
 from jug_mingle.core.plan.scheduling import Hours, problem_of
@@ -33,6 +35,7 @@ from jug_mingle.core.plan.shopping import consumables
 from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.work import Workshop
 from jug_mingle.core.practice.hazards import Work, hazards_of
+from jug_mingle.core.practice.judgement import judge
 from jug_mingle.core.practice.situation import laid_of, situations
 from jug_mingle.core.recipes.accents import accents_of, loudness
 from jug_mingle.core.recipes.lacking import OUT_OF_REACH, nearest_words, unsure_words, what_is_lacking
@@ -42,7 +45,7 @@ from jug_mingle.core.recipes.rescue import advise
 from jug_mingle.core.recipes.wishes import Target
 from tests.core.evidence.test_laid import OAK
 from tests.core.evidence.test_laid import SHELF as LAID_SHELF
-from tests.core.paints import material, readings, seen
+from tests.core.paints import TRUE, film, material, readings, seen
 from tests.core.plan import generated
 from tests.core.practice.support import remarks
 from tests.core.recipes.test_recipes import SHELF, TARGETS, wishes
@@ -83,6 +86,7 @@ def tables() -> Iterator[tuple[str, Any]]:
         yield f"material {key}", plain(kind)
     for key in GROUNDS:
         yield f"ground {key}", plain(ground(key))
+    yield "ground of one's own", plain(measured_ground("own", np.full(36, 0.4)))
     for key, layer in KINDS_OF_LAYER.items():
         yield f"layer {key}", plain(layer)
     for key, jug in JUGS.items():
@@ -104,6 +108,38 @@ def forms() -> Iterator[tuple[str, Any]]:
                 yield f"{form} {number}", str(error)
             else:
                 yield f"faces of {form} {number}", plain([sorted(piece.faces.items()), piece.areas])
+
+
+def drawings() -> Iterator[tuple[str, Any]]:
+    """Yield where each face of each form is seen, shut and open, and what its fields come to."""
+    for form, opened in product(FORMS, (False, True)):
+        samples = draw(usual_piece(form), 150, 110, opened=opened).samples()
+        yield f"drawn {form}, {'open' if opened else 'shut'}", {
+            "floor": samples.floor, "scale": plain(samples.scale),
+            **{
+                face: [place.stop - place.start, plain(float(samples.weight[place].sum())),
+                       *(plain(float(samples.fields[name][place].mean())) for name in FIELDS)]
+                for face, place in samples.faces.items()
+            },
+        }  # fmt: skip
+
+
+def judged() -> Iterator[tuple[str, Any]]:
+    """Yield what is said of blends, coats and waxes in colours that are known exactly, on a small chest."""
+    samples = draw(usual_piece("chest"), 80, 60).samples()
+    r, colours = random.Random(3), sorted(TRUE)
+    for number in range(40):
+        first, second = r.sample(colours, 2)
+        kind = r.choice(["blend", "paint", "wash", "two_tone"])
+        films = tuple(film(key, X=r.choice([22.0, 60.0, 300.0])) for key in (first, second)[: 1 + (kind in (
+            "blend", "two_tone"))])  # fmt: skip
+        layers = [Layer(kind=kind, films=films, coats=r.randint(1, 3), width=r.random(), wipe=r.random())]
+        if number % 3 == 0:
+            layers.append(Layer(kind="wax", films=(WAXES["brown wax"],), wipe=r.random()))
+        finish = Finish(layers=tuple(layers), grounds={"": bare(r.choice(["oak", "walnut", "white_primer"]))})
+        bridges = [film(key) for key in colours]
+        yield f"judged {number}", [[one.layer, one.words, one.why] for one in judge(
+            finish, samples, bridges=bridges)]  # fmt: skip
 
 
 def said_of_looks() -> Iterator[tuple[str, Any]]:
@@ -249,13 +285,9 @@ def _laid(steps: Steps, hours: Hours) -> Any:
 def said() -> dict[str, Any]:
     """Return all of it by name, as JSON reads it back."""
     every = {
-        **dict(tables()),
-        **dict(forms()),
-        **dict(said_of_looks()),
-        **dict(jobs()),
-        **dict(mixes()),
-        **dict(colours()),
-    }
+        **dict(tables()), **dict(forms()), **dict(drawings()), **dict(judged()), **dict(said_of_looks()),
+        **dict(jobs()), **dict(mixes()), **dict(colours()),
+    }  # fmt: skip
     read: dict[str, Any] = json.loads(json.dumps(every))
     return read
 

@@ -200,18 +200,7 @@ class JobTest(ArchiveCase):
         with read_back(file, self.base) as found:
             self.assertEqual(bring_back.import_jobs(found, database, new, [1]), [2])
         here, there = rows(self.data), rows(new)
-        for table in (
-            "piece",
-            "target",
-            "mix",
-            "pour",
-            "look",
-            "photo",
-            "strip",
-            "step_done",
-            "timer",
-            "plan",
-        ):
+        for table in "piece target mix pour look photo strip step_done timer plan".split():
             self.assertEqual(len(there[table]), len(here[table]), table)
         self.assertEqual(hashes(new), hashes(self.data))
         self.assertLess(len(there["material"]), len(here["material"]))
@@ -255,13 +244,8 @@ class JobTest(ArchiveCase):
             self.assertEqual((row.state, row.name), ("planned", "Card-catalogue cabinet (2)"))
         with closing(sqlite3.connect(self.data / NAME)) as connection:
             for table, many in (
-                ("piece", 3),
-                ("target", 2),
-                ("mix", 2),
-                ("look", 3),
-                ("photo", 5),
-                ("step_done", 0),
-            ):
+                ("piece", 3), ("target", 2), ("mix", 2), ("look", 3), ("photo", 5), ("step_done", 0),
+            ):  # fmt: skip
                 found = connection.execute(
                     f"SELECT count(*) FROM {table} WHERE job_id = ?", (number,)
                 ).fetchone()[0]

@@ -3,7 +3,6 @@
 import numpy as np
 
 from jug_mingle.core.evidence.readings import Swatch
-from jug_mingle.errors import NotFoundError
 from jug_mingle.services import evidence_level, materials, readings
 from tests.services.support import ServiceCase
 
@@ -26,7 +25,3 @@ class LevelTest(ServiceCase):
         known = evidence_level.known(self.session, "blue")
         self.assertEqual(known.level, "D")
         self.assertNotIn("tint", [task.key for task in known.tasks])
-
-    def test_none(self) -> None:
-        with self.assertRaises(NotFoundError):
-            evidence_level.known(self.session, "nowhere")

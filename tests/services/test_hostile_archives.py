@@ -73,10 +73,6 @@ class HostileTest(unittest.TestCase):
         }
         return self.packed({**members, ROWS: data, LIST: json.dumps(said).encode()})
 
-    def test_good(self) -> None:
-        with read_back(self.base / "good.zip", self.base) as found:
-            self.assertEqual(found.jobs(), [(1, "Card-catalogue cabinet")])
-
     def test_damaged_and_cut_short(self) -> None:
         """Any byte changed, any end cut off: it is refused, or nothing that is read of it is another."""
         rng = random.Random(17)
@@ -128,13 +124,9 @@ class HostileTest(unittest.TestCase):
     def test_names(self) -> None:
         """Paths that lead out, links, names that do not belong, things twice."""
         for name in (
-            "../evil",
-            "/etc/passwd",
-            "photos/../../evil",
-            "photos/x.original",
-            "C:\\evil",
+            "../evil", "/etc/passwd", "photos/../../evil", "photos/x.original", "C:\\evil",
             "jug-mingle.db",
-        ):
+        ):  # fmt: skip
             self.refused(self.packed({**self.members(), name: b"x"}), "that can be trusted")
         link = zipfile.ZipInfo(f"photos/{'0' * 64}.original")
         link.external_attr = (stat.S_IFLNK | 0o777) << 16

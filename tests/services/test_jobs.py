@@ -4,7 +4,6 @@ from datetime import timedelta
 
 from sqlalchemy import select
 
-from jug_mingle.errors import NotFoundError
 from jug_mingle.services import bring_back, jobs, mixes
 from jug_mingle.store.models import TimerRow, now
 from tests.services.support import ServiceCase
@@ -18,10 +17,6 @@ class JobsTest(ServiceCase):
         self.assertEqual((second.name, second.room), ("Settle", "porch"))
         jobs.change_job(self.session, second.id, name="Bench")
         self.assertEqual((second.name, second.room), ("Bench", "porch"))
-
-    def test_lights(self) -> None:
-        row = jobs.set_rooms(self.session, self.job.id, workshop_light="tube", room_light="bulb")
-        self.assertEqual((row.workshop_light, row.room_light), ("tube", "bulb"))
 
     def test_days_unsold(self) -> None:
         """A finished job stands till it is sold; the days after that are not its own. None while it is in
@@ -56,8 +51,3 @@ class JobsTest(ServiceCase):
         of = [row.job_id for row in self.session.scalars(select(TimerRow))]
         self.assertEqual(of, [self.job.id])
         self.assertEqual(len(mixes.mix_rows(self.session, number)), 1)
-
-    def test_none(self) -> None:
-        for ask in (jobs.get_job, lambda session, job: jobs.change_job(session, job, name="x")):
-            with self.assertRaisesRegex(NotFoundError, "no job 99"):
-                ask(self.session, 99)

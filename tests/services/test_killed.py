@@ -17,10 +17,10 @@ from jug_mingle.store.database import NAME, open_database
 from tests.services.test_backup import BackupCase, rows
 from tests.soak import rounds
 
-COPY = (
-    "import sys; from datetime import date; from pathlib import Path; from jug_mingle.services.copies import "
-)
-"keep_copy"
+COPY = """import sys; from datetime import date; from pathlib import Path
+from jug_mingle.services.copies import keep_copy
+keep_copy(Path(sys.argv[1]), date(2026, 1, 2))
+"""
 
 
 PAIR = """import sys; from pathlib import Path
@@ -114,7 +114,7 @@ class KilledTest(BackupCase):
         for number in range(rounds(2, 30)):
             folder = self.base / f"copy {number}"
             shutil.copytree(self.data, folder, ignore=shutil.ignore_patterns("copies"))
-            self.killed("-c", f"{COPY}; keep_copy(Path(sys.argv[1]), date(2026, 1, 2))", str(folder))
+            self.killed("-c", COPY, str(folder))
             for copy in (folder / "copies").glob("*.db"):
                 with closing(sqlite3.connect(copy)) as connection:
                     self.assertEqual(connection.execute("PRAGMA integrity_check").fetchone(), ("ok",))

@@ -1,11 +1,8 @@
 """Looks of a job, and what is said of them."""
 
-from jug_mingle.core.finishes.presets import LOOKS
-from jug_mingle.core.practice.rules import by_rules
-from jug_mingle.core.practice.schools import by_school
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
-from jug_mingle.services import finish_resolver, jobs, looks, pieces
+from jug_mingle.services import jobs, looks, pieces
 from tests.services.support import LookCase
 
 
@@ -49,11 +46,3 @@ class LooksTest(LookCase):
         empty = jobs.add_job(self.session, name="Empty")
         with self.assertRaisesRegex(UnfitError, "needs a jug"):
             looks.cast_roles(self.session, empty.id, file.layers)
-
-    def test_every_preset(self) -> None:
-        for look in LOOKS:
-            layers = looks.preset(self.session, self.job.id, look.key)
-            with self.subTest(look.key):
-                _, finish = finish_resolver.dressed(self.session, self.chest.id, layers)
-                said = by_school(by_rules(finish, pieces.piece_of(self.chest).faces), {})
-                self.assertEqual([one.words for one in said if one.rule != "bleeding"], [])

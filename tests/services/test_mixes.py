@@ -9,14 +9,6 @@ from tests.services.support import ServiceCase
 
 
 class MixesTest(ServiceCase):
-    def test_keep_remove_restore(self) -> None:
-        row = self.mix()
-        self.assertEqual([m.id for m in mixes.mix_rows(self.session, self.job.id)], [row.id])
-        mixes.remove_mix(self.session, row.id)
-        self.assertEqual(list(mixes.mix_rows(self.session, self.job.id)), [])
-        mixes.restore_mix(self.session, row.id)
-        self.assertEqual([pour.key for pour in predictions.pours_of(row)], ["white", "blue"])
-
     def test_prediction_of_today(self) -> None:
         """A kept mix is judged against its target with what is known now; without a target, against
         itself."""

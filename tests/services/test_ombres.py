@@ -35,14 +35,3 @@ class LaddersTest(LookCase):
         stand = pieces.add_piece(self.session, self.job.id, name="Stand", form="stool", measures={})
         with self.assertRaisesRegex(UnfitError, "row"):
             ombres.ladder(self.session, stand.id, self.sky.id, self.ochre.id, coats=2, light=light("window"))
-
-    def test_way(self) -> None:
-        way = ombres.way_between(
-            self.session,
-            job_id=self.job.id,
-            first_id=self.sky.id,
-            second_id=self.ochre.id,
-            light=light("window"),
-            steps=5,
-        )
-        self.assertEqual(way.R.shape, (5, 36))

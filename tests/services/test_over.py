@@ -39,7 +39,7 @@ from jug_mingle.services.predictions import (
 )
 from jug_mingle.services.recipes import PourAsked
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import MixRow
+from jug_mingle.store.models import MixRow, ReadingRow
 from tests.services.support import BLUE, ServiceCase
 
 OAK = LaidIn(kind="stain", over="oak", wait=4.0)
@@ -123,42 +123,21 @@ class FieldsTest(OverCase):
 
     def test_what_was_put_over_it(self) -> None:
         """Half of a field sealed is a field of its own, whose surface is that of the seal."""
-        for finish, veil in (("", 0.9), ("sealed", 0.35)):
-            laid = FieldIn(over="oak", wait=4.0, finish=finish)
-            row = wood_fields.read_field(
-                self.session,
-                self.job.id,
-                self.colour(BLUE),
-                laid,
-                {self.stain.key: 1.0},
-                pour_error=0.0,
-                about={},
+
+        def field(laid: LaidIn | FieldIn) -> ReadingRow:
+            poured = {self.stain.key: 1.0}
+            blue = self.colour(BLUE)
+            return wood_fields.read_field(
+                self.session, self.job.id, blue, laid, poured, pour_error=0.0, about={}
             )
-            self.assertEqual(row.veil, veil)
-            self.assertEqual(row.about["laying"]["wait"], 4.0)
+
+        for finish, veil in (("", 0.9), ("sealed", 0.35)):
+            row = field(FieldIn(over="oak", wait=4.0, finish=finish))
+            self.assertEqual((row.veil, row.about["laying"]["wait"]), (veil, 4.0))
         glaze = LaidIn(kind="glaze", over="oak")  # over a clear coat: the oak below takes none of it in
-        row = wood_fields.read_field(
-            self.session,
-            self.job.id,
-            self.colour(BLUE),
-            glaze,
-            {self.stain.key: 1.0},
-            pour_error=0.0,
-            about={},
-        )
-        self.assertNotIn("laying", row.about)
+        self.assertNotIn("laying", field(glaze).about)
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{self.laid(glaze).id}").takes, "")
-        on_paint = FieldIn(over="old_white_paint")
-        row = wood_fields.read_field(
-            self.session,
-            self.job.id,
-            self.colour(BLUE),
-            on_paint,
-            {self.stain.key: 1.0},
-            pour_error=0.0,
-            about={},
-        )
-        self.assertNotIn("laying", row.about)
+        self.assertNotIn("laying", field(FieldIn(over="old_white_paint")).about)
 
 
 class BenchTest(OverCase):

@@ -58,10 +58,6 @@ class PiecesTest(ServiceCase):
             pieces.areas_of(self.session, self.job.id), {zone: 2 * area for zone, area in one.items()}
         )
 
-    def test_no_such_job(self) -> None:
-        with self.assertRaisesRegex(NotFoundError, "no job 77"):
-            jobs.get_job(self.session, 77)
-
     def test_names(self) -> None:
         """A face that is not there is refused with those that are; one that was taken off stays known."""
         row = pieces.add_piece(self.session, self.job.id, name="Chest", form="chest", measures={})

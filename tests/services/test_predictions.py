@@ -39,11 +39,6 @@ class ThenAndNowTest(ServiceCase):
         assert_allclose(again.R, then.R)
         self.assertGreater(again.apart(later.R), 1.0)
 
-    def test_without_a_target(self) -> None:
-        then = then_of(self.mix(target_id=None).predicted)
-        assert then is not None
-        self.assertIsNone(then.expected)
-
     def test_kept_with_what_was_poured(self) -> None:
         """Of a tin it is what is in it, after each pour and each one taken back."""
         mix = self.mix()

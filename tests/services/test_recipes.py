@@ -121,10 +121,6 @@ class ByHandTest(ServiceCase):
             explained, title = recipes.explanation_of(self.session, self.target.id, asked, ground_key="oak")
             self.assertEqual((explained.coats, title.lower()), (coats, "oak"))
 
-    def test_explanation_of_what_is_not_there(self) -> None:
-        with self.assertRaises(UnfitError):
-            recipes.explanation_of(self.session, self.target.id, SKY, ground_key="marzipan")
-
 
 class TellingSwatchTest(ServiceCase):
     def test_tells(self) -> None:

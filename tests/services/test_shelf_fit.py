@@ -13,7 +13,6 @@ from sqlalchemy import event
 from jug_mingle.core.evidence.fit import characterise
 from jug_mingle.core.evidence.readings import Swatch
 from jug_mingle.core.optics.film import R_body
-from jug_mingle.errors import UnfitError
 from jug_mingle.services import kept_fit, materials, readings, shelf_fit
 from jug_mingle.store.database import open_database
 from tests.services.support import ServiceCase
@@ -90,10 +89,6 @@ class ShelfTest(ServiceCase):
         found = shelf_fit.fitted_shelf(self.session)
         self.assertLess(max(found.misses.values()), 3.0)
         self.assertGreater(float(found.optics("tea").K.mean()), float(found.optics("tea").S.mean()))
-
-    def test_unknown_kind(self) -> None:
-        with self.assertRaisesRegex(UnfitError, "no kind of material"):
-            materials.add_material(self.session, key="x", name="X", kind="glue", left_ml=1)
 
     def test_statements_do_not_grow_with_the_shelf(self) -> None:
         """Loading the shelf takes a handful of statements, however many tins and readings there are."""

@@ -1,14 +1,10 @@
 """Targets: kept with how they were caught, changed, taken off and brought back."""
 
-from jug_mingle.errors import NotFoundError
 from jug_mingle.services import targets
 from tests.services.support import BLUE, ServiceCase
 
 
 class TargetsTest(ServiceCase):
-    def names(self) -> list[str]:
-        return [row.name for row in targets.target_rows(self.session, self.job.id)]
-
     def test_kept(self) -> None:
         self.assertEqual(self.target.R, BLUE.tolist())
         self.assertEqual(
@@ -23,14 +19,3 @@ class TargetsTest(ServiceCase):
         self.assertIsNotNone(self.target.background)
         targets.change_target(self.session, self.target.id, {"background": None})
         self.assertIsNone(self.target.background)
-
-    def test_taken_off_and_brought_back(self) -> None:
-        targets.remove_target(self.session, self.target.id)
-        self.assertEqual(self.names(), [])
-        self.assertEqual(targets.get_target(self.session, self.target.id).name, "sky")
-        targets.restore_target(self.session, self.target.id)
-        self.assertEqual(self.names(), ["sky"])
-
-    def test_none(self) -> None:
-        with self.assertRaisesRegex(NotFoundError, "no target 99"):
-            targets.get_target(self.session, 99)

@@ -55,14 +55,9 @@ class UndoTest(LogicCase):
             found = self.page.evaluate("taken => logic.undone(0, taken)", steps)
             self.assertEqual(found[-1][0], back, pause)
         steps = [
-            ("pause", 10),
-            ("change", 1),
-            ("undo",),
-            ("change", 2),
-            ("undo",),
-            ("change", 3),
+            ("pause", 10), ("change", 1), ("undo",), ("change", 2), ("undo",), ("change", 3),
             ("change", 4),
-        ]
+        ]  # fmt: skip
         found = self.page.evaluate("taken => logic.undone(0, taken)", steps)
         self.assertEqual([one[0] for one in found], [0, 1, 0, 2, 0, 3, 4])
 

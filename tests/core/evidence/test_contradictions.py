@@ -1,6 +1,7 @@
 """Evidence that cannot be true is refused."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
@@ -65,6 +66,8 @@ class BadEvidenceTest(unittest.TestCase):
         with self.assertRaisesRegex(EvidenceError, "'one' and 'two' of the same tin differ by 2"):
             characterise(tins, [*base, *tints[:2]])
         self.assertLess(characterise(tins, [*base, *tints]).weights["two"], 0.2)
+        unsure = [replace(one, noise=8.0) for one in tints[:2]]  # apart by less than four times their error
+        self.assertIn("red", [one.key for one in characterise(tins, [*base, *unsure]).materials])
 
     def test_contradiction_widens_the_band(self) -> None:
         """Readings that disagree a little leave more open than readings that agree."""

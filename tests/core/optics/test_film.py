@@ -23,14 +23,9 @@ class RInfinityTest(unittest.TestCase):
     """Against K/S = (1 - R)² / 2R (Kubelka & Munk 1931); values re-derived, as printed in textbooks."""
 
     PRINTED = (
-        (0.02, 24.01),
-        (0.04, 11.52),
-        (0.1, 4.05),
-        (0.2, 1.6),
-        (0.5, 0.25),
-        (0.8, 0.025),
+        (0.02, 24.01), (0.04, 11.52), (0.1, 4.05), (0.2, 1.6), (0.5, 0.25), (0.8, 0.025),
         (0.9, 0.0055556),
-    )
+    )  # fmt: skip
 
     def test_worked_values(self) -> None:
         for R, q in self.PRINTED:

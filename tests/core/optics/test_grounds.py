@@ -25,19 +25,7 @@ class GroundTest(unittest.TestCase):
     def test_plausible(self) -> None:
         """Woods are warm, walnut is darker than birch, oak and mahogany may bleed (common practice: tannin
         woods)."""
-        for key in (
-            "oak",
-            "pine",
-            "beech",
-            "walnut",
-            "mahogany",
-            "birch",
-            "cherry",
-            "maple",
-            "ash",
-            "teak",
-            "elm",
-        ):
+        for key in "oak pine beech walnut mahogany birch cherry maple ash teak elm".split():
             L, a, b = R_to_Lab(ground(key).R_seen)
             self.assertTrue(30 < L < 90 and a > 0 and b > 5, key)
         self.assertLess(R_to_Lab(ground("walnut").R_seen)[0], R_to_Lab(ground("birch").R_seen)[0] - 20)

@@ -62,12 +62,8 @@ class HidingTest(unittest.TestCase):
             ]
 
         for colour, low, high in (
-            ("black", 1, 2),
-            ("green", 1, 2),
-            ("red", 1, 4),
-            ("blue", 1, 4),
-            ("yellow", 2, 4),
-        ):
+            ("black", 1, 2), ("green", 1, 2), ("red", 1, 4), ("blue", 1, 4), ("yellow", 2, 4),
+        ):  # fmt: skip
             found = coats(colour, "brush")
             self.assertTrue(low <= min(found) and max(found) <= high, (colour, found))
         *dark, near = coats("white", "brush")

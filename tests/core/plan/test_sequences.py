@@ -84,27 +84,6 @@ class SequencesTest(unittest.TestCase):
             "primer", "paint", "distress", "sealer", "metallic", "buff", "unmask", "refit", "photograph",
         )  # fmt: skip
 
-    def test_aged_milk_paint(self) -> None:
-        """Prime if finished; gesso twice; milk paint twice; sponge; light wax; dark wax; buff."""
-        layers = (
-            layer("primer", "crackle_gesso", coats=2), layer("paint", "milk_paint", coats=2),
-            layer("sponge", "coloured_glaze"), layer("wax", "light_wax", place="everywhere"),
-            Layer(kind="wax", films=(WAX,)),
-        )  # fmt: skip
-        found = steps(work("chest", *layers))
-        self.check(found, "fronts", "primer", "paint", "sponge", "wax", "buff")
-
-    def test_blend_on_a_finished_piece(self) -> None:
-        found = steps(
-            work(
-                "chest",
-                layer("blend", "chalk_paint", "chalk_paint", coats=2),
-                layer("sealer", coats=2),
-                ground="sound_varnish",
-            )
-        )
-        self.check(found, "fronts", "dismantle", "board", "clean", "scuff", "dust", "blend", "sealer")
-
     def test_upholstered_chair(self) -> None:
         """Staples out and flush; the padding cleaned, a night; coats; wax; a cure before anybody sits."""
         found = steps(
@@ -145,17 +124,6 @@ class SequencesTest(unittest.TestCase):
         self.assertIn("Pencil", found.of("p1.top.sand.bare").words)
         stain = next(step for step in found.steps if step.act == "stain")
         self.assertEqual(stain.stands, 0.5)
-
-    def test_bleached_desk(self) -> None:
-        found = steps(
-            work(
-                "desk", layer("stain", "oil_stain"), layer("wax", "light_wax", place="everywhere"),
-                survey=Survey(parts={"": PartSurvey(damage=("stains",))}),
-            )
-        )  # fmt: skip
-        self.check(
-            found, "top", "clean", "smooth", "bleach", "neutralise", "smooth", "dust", "stain", "wax", "buff"
-        )
 
     def test_sprayed_frame(self) -> None:
         """Clear primer twice and white enamel twice, one piece in the booth at a time."""

@@ -33,13 +33,8 @@ class CoatsWithinTest(unittest.TestCase):
 
     def test_paint_refused(self) -> None:
         for area, coats, rate, margin in (
-            (-1, 1, 10, 0),
-            (1, 0, 10, 0),
-            (1, 13, 10, 0),
-            (1, 1, 0, 0),
-            (1, 1, 10, 2),
-            (5000, 1, 10, 0),
-        ):
+            (-1, 1, 10, 0), (1, 0, 10, 0), (1, 13, 10, 0), (1, 1, 0, 0), (1, 1, 10, 2), (5000, 1, 10, 0),
+        ):  # fmt: skip
             with self.assertRaisesRegex(ValueError, "an area from 0"):
                 paint_needed(area, coats=coats, spread_rate=rate, margin=margin)
 

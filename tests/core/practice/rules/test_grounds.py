@@ -14,14 +14,7 @@ PRIMER = layer("primer", "primer")
 class OldFinishesTest(unittest.TestCase):
     def test_stain_reaches_bare_wood(self) -> None:
         """Stain fails over old paint, any varnish and primer; bare, planed or stained wood takes it."""
-        for ground in (
-            "old_white_paint",
-            "sound_varnish",
-            "failed_varnish",
-            "waxed_wood",
-            "white_primer",
-            "laminate",
-        ):
+        for ground in "old_white_paint sound_varnish failed_varnish waxed_wood white_primer laminate".split():
             self.assertEqual(
                 said(layer("stain", "oil_stain"), ground=ground)["stain_needs_bare_wood"], "wrong", ground
             )

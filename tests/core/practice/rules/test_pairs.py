@@ -56,12 +56,8 @@ class PairsTest(unittest.TestCase):
         """A second coat laid as a layer of its own raises no new question about the ground."""
         once, twice = rules_of(key, ground=ground), rules_of(key, key, ground=ground)
         of_the_ground = {
-            "milk_paint_on_a_film",
-            "enamel_on_bare_wood",
-            "slick_ground",
-            "wax_below",
-            "loose_ground",
-        }
+            "milk_paint_on_a_film", "enamel_on_bare_wood", "slick_ground", "wax_below", "loose_ground",
+        }  # fmt: skip
         self.assertEqual(
             of_the_ground & set(once), of_the_ground & set(twice) - ({"milk_paint_on_a_film"} - set(once))
         )
