@@ -19,7 +19,6 @@ class BenchTest(BrowserCase):
         for count in (1, 2, 3):
             self.settle()
             self.page.keyboard.press("Space")
-            self.page.wait_for_timeout(150)
             if count < 3:
                 expect(self.page.get_by_text(f"{count} of 3 poured")).to_be_visible()
 

@@ -68,7 +68,7 @@ class PlanTest(BrowserCase):
         page.get_by_role("button", name="Hall settle").click()
         for answer in ("staples or tacks", "nails that stand out", "pet hair in its padding"):
             page.get_by_label(answer).check()
-            page.wait_for_timeout(300)  # a hand is no faster
+            self.quiet()  # a hand is no faster
         page.get_by_label("Its insides").select_option(label="feed bare wood with butter")
         expect(page.get_by_text("in another window")).to_have_count(0)
         expect(fold).to_have_attribute("aria-expanded", "true")

@@ -81,8 +81,8 @@ class ShelfTest(BrowserCase):
         page.get_by_role("button", name="Many from a photo").click()
         page.get_by_label("Which photo").select_option("2")
         for x, y in ((0.1375, 0.5), (0.328, 0.333), (0.534, 0.333)):
-            page.wait_for_timeout(200)
             self.tap(x, y)
+            self.quiet()
         page.get_by_label("Name of tin 1").fill("Board one")
         page.get_by_label("Name of tin 2").fill("Board two")
         page.get_by_role("button", name="Put 2 on the shelf").click()

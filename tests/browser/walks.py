@@ -332,7 +332,7 @@ def _followed(walker: Walker, job: str) -> dict[str, Any]:
     """Return the plan once it has followed the last answer: when it stays as it is for a while."""
     before: list[str] = []
     for _ in range(40):
-        walker.page.wait_for_timeout(2 * BREATH)
+        walker.page.wait_for_timeout(BREATH)
         plan: dict[str, Any] = walker.page.request.get(f"/api/jobs/{job}/plan").json()
         if before == (now := [step["key"] for step in plan["steps"]]):
             return plan

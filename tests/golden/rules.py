@@ -9,7 +9,9 @@ import dataclasses
 import json
 import math
 import random
+from collections import Counter
 from collections.abc import Iterator
+from dataclasses import replace
 from itertools import product
 from typing import Any
 
@@ -26,6 +28,13 @@ from jug_mingle.core.measuring.jugs import JUGS
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import UNITS, format_amount
 from jug_mingle.core.optics.grounds import GROUNDS, ground, measured_ground
+from jug_mingle.core.pattern.laying import lay
+from jug_mingle.core.pattern.layout import Layout
+from jug_mingle.core.pattern.masks import Pattern
+from jug_mingle.core.pattern.motifs import motif
+from jug_mingle.core.pattern.sheets import counted, wait_of
+from jug_mingle.core.pattern.supply import cut_for, positions_to_lay, supplied
+from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, draw, usual_piece
 from jug_mingle.core.pieces.faces import FIELDS
 from jug_mingle.core.plan.conditions import Conditions
@@ -42,6 +51,7 @@ from jug_mingle.core.recipes.lacking import OUT_OF_REACH, nearest_words, unsure_
 from jug_mingle.core.recipes.over import OverWishes, find_ways
 from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import advise
+from jug_mingle.core.recipes.stain_boards import nearest_wait, reflectance_after
 from jug_mingle.core.recipes.wishes import Target
 from tests.core.evidence.test_laid import OAK
 from tests.core.evidence.test_laid import SHELF as LAID_SHELF
@@ -142,6 +152,50 @@ def judged() -> Iterator[tuple[str, Any]]:
             finish, samples, bridges=bridges)]  # fmt: skip
 
 
+ARRANGED: tuple[dict[str, Any], ...] = (
+    {"repeat_x": 0.11, "repeat_y": 0.12, "columns": 2}, {"half_drop": True, "across": "left", "mesh": True},
+    {"span": "over_gaps", "shift_x": 0.013, "rows": 2, "used": 4, "mesh": True},
+    {"arrange": "one", "turn": 30.0},
+    {"arrange": "corners", "motif": "corner", "wedges": 2, "width": 0.04, "height": 0.04},
+    {"arrange": "border", "motif": "border", "width": 0.06, "height": 0.03}, {"arrange": "row"},
+    {"whole": True, "mirrored": "both", "width": 0.07}, {"spared": 0.01, "fade_to": 0.4, "seed": 3},
+    {"span": "wrapped", "overhang": 0.02, "sheet_width": 0.35, "sheet_height": 0.3, "border": 0.005},
+    {"reach": 0.6, "reach_from": "bottom", "sheet_width": 0.5, "sheet_height": 0.7},
+)  # fmt: skip
+"""Layouts of one motif; each is laid on two pieces, as a stencil, as paper and as a liner."""
+
+
+def laid_out() -> Iterator[tuple[str, Any]]:
+    """Yield where patterns lie, in which order, from which edges they are measured, how much work they are,
+    and what is cut for them of which sheets."""
+    for number, changes in enumerate(ARRANGED):
+        layout = Layout(**changes)
+        for form in ("chest", "table"):
+            spaces = lay(layout, [face for face in surfaces_of(usual_piece(form)) if not face.frame])
+            art = motif(layout.motif, layout.width).art()
+            pattern = Pattern(key=(layout,), layout=layout, spaces=spaces, arts=(art,))
+            for kind in ("stencil", "paper", "lined"):
+                positions = positions_to_lay(pattern, kind)
+                cut, sheet = cut_for(pattern, kind)
+                few = len(cut) <= 12  # packing many takes seconds
+                yield f"laid out {number} on {form}, {kind}", [
+                    plain(counted(pattern, positions, pieces=2, wait=wait_of(kind))),
+                    [plain([one.space, one.x, one.y, one.w, one.h, one.left, one.top, one.turn, one.past])
+                     for one in positions[:12]],
+                    plain(supplied(cut, sheet, turning=number % 2 > 0)) if few else len(cut),
+                ]  # fmt: skip
+
+
+def boards() -> Iterator[tuple[str, Any]]:
+    """Yield what a stain board says between its fields, of a dark one too."""
+    fields = [np.linspace(0.5, 0.7, 36), np.linspace(0.2, 0.4, 36), np.linspace(0.0, 0.1, 36)]
+    for wait in (0.5, 2.0, 7.0, 30.0):
+        yield f"board after {wait}", plain(reflectance_after([1, 5, 20], fields, wait).tolist())
+    for number, R in enumerate(TARGETS):
+        found = nearest_wait([1, 5, 20], fields, R)
+        yield f"board for {number}", plain([found.minutes, found.delta_E])
+
+
 def said_of_looks() -> Iterator[tuple[str, Any]]:
     """Yield what the rules remark of looks drawn by chance, and what can hurt in them."""
     r = random.Random(5)
@@ -187,6 +241,8 @@ def jobs() -> Iterator[tuple[str, Any]]:
     )  # fmt: skip
     for number in range(_JOBS):
         pieces = generated.pieces(1 + number % 2, 40 + number)
+        life = (None, 0.4, 3.0, 40.0)[number % 4]
+        pieces = [replace(one, keeps={"usual:0": life}) for one in pieces]
         steps = steps_of(pieces, Workshop(air=airs[number % len(airs)], pace={"sand": 1.5}))
         yield f"steps {number}", [_step(step) for step in steps.steps]
         yield (
@@ -259,6 +315,14 @@ def colours() -> Iterator[tuple[str, Any]]:
         ]  # fmt: skip
 
 
+def names() -> Iterator[tuple[str, Any]]:
+    """Yield how many of 6000 colours have each name and family: a limit that moves moves some of them."""
+    Lab = np.random.default_rng(7).uniform((0, -60, -60), (100, 70, 80), (6000, 3)) * 1.0
+    Lab[::3, 1:] *= 0.2
+    for say in (describe, family):
+        yield f"colours by {say.__name__}", dict(sorted(Counter(map(say, Lab)).items()))
+
+
 def _recipe(recipe: Any) -> str:
     pours = ", ".join(f"{pour.parts} {pour.key} {pour.ml:.1f}" for pour in recipe.pours)
     off = " ".join(f"{one:.2f}" for one in (*recipe.delta_E, recipe.worst, recipe.expected))
@@ -284,10 +348,10 @@ def _laid(steps: Steps, hours: Hours) -> Any:
 
 def said() -> dict[str, Any]:
     """Return all of it by name, as JSON reads it back."""
-    every = {
-        **dict(tables()), **dict(forms()), **dict(drawings()), **dict(judged()), **dict(said_of_looks()),
-        **dict(jobs()), **dict(mixes()), **dict(colours()),
-    }  # fmt: skip
+    rooms = (
+        tables, forms, drawings, judged, laid_out, boards, said_of_looks, jobs, mixes, colours, names,
+    )  # fmt: skip
+    every = {name: one for room in rooms for name, one in room()}
     read: dict[str, Any] = json.loads(json.dumps(every))
     return read
 
