@@ -127,8 +127,9 @@ def breaks(path: Path) -> Iterator[Mutant]:
         for occurrence, (start, _) in enumerate(places):
             line = lines[start[0] - 1]
             if not (
-                line.startswith("@dataclass") or (name.endswith("Mul_Div") and "*," in line)
-            ):  # `*,` of a signature
+                line.startswith(("@dataclass", "@lru_cache"))  # how a class is made, how much is remembered
+                or (name.endswith("Mul_Div") and "*," in line)  # `*,` of a signature
+            ):
                 yield Mutant(path, start[0], name, occurrence)
 
 

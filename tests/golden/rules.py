@@ -12,8 +12,9 @@ import random
 from collections import Counter
 from collections.abc import Iterator
 from dataclasses import replace
+from hashlib import sha256
 from itertools import product
-from typing import Any
+from typing import Any, get_args
 
 import numpy as np
 
@@ -38,11 +39,13 @@ from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, draw, usual_piece
 from jug_mingle.core.pieces.faces import FIELDS
 from jug_mingle.core.plan.conditions import Conditions
-from jug_mingle.core.plan.first_plan import first_plan
+from jug_mingle.core.plan.first_plan import first_plan, lower_bound
+from jug_mingle.core.plan.rates import RATES
 from jug_mingle.core.plan.scheduling import Hours, problem_of
 from jug_mingle.core.plan.shopping import consumables
 from jug_mingle.core.plan.steps import Steps, steps_of
 from jug_mingle.core.plan.work import Workshop
+from jug_mingle.core.practice.hardware import Act, Hardware
 from jug_mingle.core.practice.hazards import Work, hazards_of
 from jug_mingle.core.practice.judgement import judge
 from jug_mingle.core.practice.situation import laid_of, situations
@@ -57,6 +60,8 @@ from tests.core.evidence.test_laid import OAK
 from tests.core.evidence.test_laid import SHELF as LAID_SHELF
 from tests.core.paints import TRUE, film, material, readings, seen
 from tests.core.plan import generated
+from tests.core.plan.test_all_sequences import SEQUENCES
+from tests.core.plan.test_sequences import work
 from tests.core.practice.support import remarks
 from tests.core.recipes.test_recipes import SHELF, TARGETS, wishes
 from tests.core.recipes.test_rescue import WANTED, poured
@@ -99,6 +104,8 @@ def tables() -> Iterator[tuple[str, Any]]:
     yield "ground of one's own", plain(measured_ground("own", np.full(36, 0.4)))
     for key, layer in KINDS_OF_LAYER.items():
         yield f"layer {key}", plain(layer)
+    for key, rate in RATES.items():
+        yield f"rate {key}", plain(rate)
     for key, jug in JUGS.items():
         heights = [jug.heights[-1] * share for share in (0.0, 0.1, 0.45, 0.8, 1.0)]
         yield f"jug {key}", plain([[jug.capacity], [jug.volume(height) for height in heights]])
@@ -223,13 +230,13 @@ def said_of_looks() -> Iterator[tuple[str, Any]]:
             continue
         finish = Finish(layers=tuple(layers), grounds={"": bare(on)})
         found = situations(finish, tuple(usual_piece("chest").faces))
-        work = Work(situations=tuple(found), age=r.choice(["unknown", "before_1980"]), uses=("drinks",))
+        doing = Work(situations=tuple(found), age=r.choice(["unknown", "before_1980"]), uses=("drinks",))
         yield f"look {number}", {
             "of": names, "on": on,
             "remarks": [[one.rule, one.weight, one.layer, one.words, one.why] for one in remarks(
                 *layers, ground=on)],
             "waits": [laid_of(place, layer).wait for place, layer in enumerate(layers)],
-            "hurts": [hazard.key for hazard in hazards_of(work)],
+            "hurts": [hazard.key for hazard in hazards_of(doing)],
         }  # fmt: skip
 
 
@@ -242,16 +249,11 @@ def jobs() -> Iterator[tuple[str, Any]]:
     for number in range(_JOBS):
         pieces = generated.pieces(1 + number % 2, 40 + number)
         life = (None, 0.4, 3.0, 40.0)[number % 4]
-        pieces = [replace(one, keeps={"usual:0": life}) for one in pieces]
+        handles = Hardware(act=get_args(Act)[number % 4], each=1 + number % 2, new_apart=96.0)
+        pieces = [replace(one, keeps={"usual:0": life}, hardware=handles) for one in pieces]
         steps = steps_of(pieces, Workshop(air=airs[number % len(airs)], pace={"sand": 1.5}))
         yield f"steps {number}", [_step(step) for step in steps.steps]
-        yield (
-            f"waits {number}",
-            [
-                " | ".join((w.before, w.after, str(w.least), str(w.most), w.words, w.why, w.closes))
-                for w in steps.waits
-            ],
-        )
+        yield f"waits {number}", [_wait(wait) for wait in steps.waits]
         yield f"allowed {number}", plain(steps.milestones)
         yield (
             f"to buy {number}",
@@ -259,6 +261,10 @@ def jobs() -> Iterator[tuple[str, Any]]:
         )
         hours = generated.evenings(hands=1 + number % 2) if number % 3 else generated.long_days()
         yield f"laid {number}", _laid(steps, hours)
+    for key, (form, ground_key, survey, layers, _) in SEQUENCES.items():
+        steps = steps_of([work(form, *layers, ground=ground_key, survey=survey)], Workshop())
+        lines = [*map(_step, steps.steps), *map(_wait, steps.waits)]
+        yield f"sequence {key}", [len(lines), sha256("\n".join(lines).encode()).hexdigest()[:16]]
 
 
 def mixes() -> Iterator[tuple[str, Any]]:
@@ -329,6 +335,11 @@ def _recipe(recipe: Any) -> str:
     return f"{pours} | {off} | {recipe.low:.1f} to {recipe.high:.1f}"
 
 
+def _wait(wait: Any) -> str:
+    numbers = (str(wait.least), str(wait.most))
+    return " | ".join((wait.before, wait.after, *numbers, wait.words, wait.why, wait.closes))
+
+
 def _step(step: Any) -> str:
     numbers = (
         f"{step.minutes:.2f} {step.hands} {step.layer} {step.coat} {step.parts} {step.cure} {step.cleaning}"
@@ -340,10 +351,12 @@ def _step(step: Any) -> str:
 
 
 def _laid(steps: Steps, hours: Hours) -> Any:
-    schedule = first_plan(problem_of(steps, hours).problem, rounds=2)
+    problem = problem_of(steps, hours).problem
+    schedule = first_plan(problem, rounds=2)
     if schedule is None:
         return None
-    return [f"{key} {start}" for key, start in sorted(schedule.starts.items(), key=lambda one: one[::-1])]
+    starts = sorted(schedule.starts.items(), key=lambda one: one[::-1])
+    return [f"not before {lower_bound(problem)}", *(f"{key} {start}" for key, start in starts)]
 
 
 def said() -> dict[str, Any]:

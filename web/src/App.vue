@@ -182,6 +182,7 @@ header {
 }
 
 main {
+  position: relative; /* else what is hidden from the eye in it would make the page itself scroll */
   overflow: auto;
   padding: var(--space-l) var(--space-xl);
   min-width: 0;
