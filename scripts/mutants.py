@@ -11,6 +11,7 @@ import itertools
 import json
 import os
 import random
+import re
 import shutil
 import subprocess
 import sys
@@ -144,6 +145,16 @@ def sample(area: str, lines: int, chance: random.Random) -> list[Mutant | WebMut
     return [chance.choice(by_line[key]) for key in drawn]
 
 
+def naming(texts: dict[Path, str], dotted: str) -> list[Path]:
+    """Return up to four tests that name a module, those first that do so most."""
+    noun = dotted.rpartition(".")[2]
+    named = {
+        test: text.count(dotted) + len(re.findall(rf"(?<![\w./]){noun}\.\w", text))
+        for test, text in texts.items()
+    }
+    return [test for test in sorted(named, key=lambda test: -named[test]) if named[test]][:4]
+
+
 def own_tests(path: Path) -> list[str]:
     """Return the test modules of a file: its namesake's, those that import it, those that ask for its noun
     most.
@@ -160,7 +171,11 @@ def own_tests(path: Path) -> list[str]:
     tests = [test for folder in folders for test in sorted((ROOT / "tests" / folder).rglob("test_*.py"))]
     texts = {test: test.read_text() for test in tests if test.stem != "test_fuzz"}
     own = [test for test in texts if test.stem == f"test_{noun}"]
-    own += [test for test, text in texts.items() if dotted in text and test not in own][:4]
+    own += [test for test in naming(texts, dotted) if test not in own]
+    if not own and area != "core":  # nobody names it: those of the modules that it is a part of
+        folder = ROOT / "jug_mingle" / area
+        whole = [f"jug_mingle.{area}.{one.stem}" for one in folder.glob("*.py") if dotted in one.read_text()]
+        own = list(dict.fromkeys(test for name in sorted(whole) for test in naming(texts, name)))
     if area == "core":
         own += [] if own else [test for test in texts if test.parent.name == parts[1]]
     else:
@@ -172,7 +187,10 @@ def own_tests(path: Path) -> list[str]:
     before = len(names) if area == "core" else 1
     said = ["tests.api.test_openapi"] if area == "api" else []
     rules = ["tests.golden.test_rules"] if area == "core" else []
-    return [*said, *rules, *names[:before], "tests.golden.test_golden", *names[before:]]
+    last = ["tests.api.test_any_order"] if area == "api" else []
+    return list(
+        dict.fromkeys([*said, *rules, *names[:before], "tests.golden.test_golden", *names[before:], *last])
+    )
 
 
 def fails(tests: list[str], copy: Path) -> bool:

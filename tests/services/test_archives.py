@@ -110,6 +110,7 @@ class WholeTest(ArchiveCase):
         with read_back(file, self.base) as found, database.read() as session:
             said = bring_back.foresee(found, session, self.data / "photos")
             self.assertEqual((said.replaces["jobs"], said.brings["jobs"], said.new_photos), (2, 1, 0))
+            self.assertRegex(said.words(), r"^The archive of \d{4}-\d\d-\d\d \d\d:\d\d \(UTC\) holds 1 job")
             self.assertIn("2 jobs", said.words())
         with read_back(file, self.base) as found:
             aside = bring_back.restore_all(found, database, self.data)

@@ -1,5 +1,7 @@
 """Handles of a piece, and their template."""
 
+from unittest.mock import patch
+
 from jug_mingle.errors import NotFoundError, UnfitError
 from jug_mingle.services import hardware, pieces
 from tests.services.support import ServiceCase
@@ -15,6 +17,10 @@ class HardwareTest(ServiceCase):
         self.assertEqual((found.count, found.cost, len(found.holes), found.wrong), (16, 40.0, 8, ""))
         self.assertEqual([len(one.drilled) for one in found.holes], [2] * 8)
         self.assertTrue(hardware.template_of(self.session, row.id, "drawer 3")().startswith(b"%PDF"))
+        with patch("jug_mingle.formats.drilling_template.drilling_template") as drawn:
+            hardware.template_of(self.session, row.id, "drawer 3")()
+        self.assertGreater(drawn.call_args.kwargs["width"], drawn.call_args.kwargs["height"])
+        self.assertGreater(drawn.call_args.kwargs["height"], 50.0)  # mm
         copy = pieces.duplicate_piece(self.session, row.id)
         self.assertEqual(copy.hardware, row.hardware)
 

@@ -10,6 +10,8 @@ from pypdf import PdfReader
 from scipy import ndimage
 
 from jug_mingle.core.colour.spectra import light
+from jug_mingle.core.finishes import KINDS
+from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.art import coverage
 from jug_mingle.core.pattern.surfaces import surfaces_of
@@ -61,6 +63,8 @@ class LayoutTest(PatternCase):
                 numbers = dict(layouts.numbers_of(self.session, one, Saying()))
                 self.assertTrue(one.positions and one.count.area > 0.0)
                 self.assertIn("m²", numbers["covered"])
+                if (usual := KINDS[kind].usual_material) and not self.layer(kind).colours:
+                    self.assertIn(kind_of(usual).title, numbers)
                 self.assertGreater(len(layouts.steps_of(self.session, one)), 1)
                 self.assertEqual(one.supply is not None, kind in layouts.CUT_FROM_SHEETS)
                 flat = layouts.flat_picture(one, light=light("window"), pixels_wide=200)
@@ -106,13 +110,14 @@ class LayoutTest(PatternCase):
     def test_too_large_is_shrunk(self) -> None:
         """A motif larger than every face is shrunk to fit, alike where it is laid out and in a look; the
         usual layout of every kind fits every form that has a flat face."""
-        too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0}
+        too_large = {"motif": "damask", "arrange": "one", "span": "each", "width": 2.0, "repeat_x": 2.2}
         one = self.laid("stencil", **too_large)
         self.assertLess(one.said.width, 1.0)
         _, finish = dressed(self.session, self.chest.id, [self.paint(), self.layer("stencil", **too_large)])
         laid_out = finish.layers[1].laid_out
         assert laid_out is not None
         self.assertEqual(laid_out.layout.width, one.said.width)
+        self.assertAlmostEqual(laid_out.layout.repeat_x / laid_out.layout.width, 1.1)
         for form in FORMS:
             flat = [face for face in surfaces_of(usual_piece(form)) if not face.frame]
             for kind in patterns.USUAL:
@@ -176,6 +181,19 @@ class PrintsTest(PatternCase):
         self.assertEqual(len(found.shapes), 3 * 2 * 4)
         self.assertAlmostEqual(found.width, 3 * 60 + 40, places=3)
         self.assertIn(b'id="marks"', data)
+        ends = []
+        for drop in (False, True):
+            two: dict[str, Any] = {
+                "columns": 2,
+                "rows": 2,
+                "repeat_x": 0.06,
+                "repeat_y": 0.07,
+                "half_drop": drop,
+            }
+            laid = self.laid(motif="dots", width=0.05, **two)
+            found = read_svg(pattern_prints.sheet_svg(self.session, laid, title="Dots"))
+            ends.append(max(ring[:, 1].max() for one in found.shapes for ring in one.rings))
+        self.assertAlmostEqual(ends[1] - ends[0], 35.0, delta=0.2)  # half a repeat lower in every second
         with self.assertRaisesRegex(UnfitError, "nothing to cut"):
             pattern_prints.sheet_svg(self.session, self.laid("paper"), title="x")
 

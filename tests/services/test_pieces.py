@@ -44,7 +44,8 @@ class PiecesTest(ServiceCase):
             for kind in ("wood", "found")
         )
         self.assertGreater(wood.figure, 0.0)
-        self.assertEqual(even.figure, 0.0)
+        self.assertEqual((even.figure, even.thirst), (0.0, 0.0))
+        self.assertGreater(wood.thirst, 0.0)
         np.testing.assert_allclose(wood.R_seen, BLUE)
         other = jobs.add_job(self.session, name="Other")
         with self.assertRaisesRegex(UnfitError, "another job"):
