@@ -167,7 +167,7 @@ def own_tests(path: Path) -> list[str]:
     parts = path.relative_to(ROOT / "jug_mingle").with_suffix("").parts
     area, noun = parts[0], parts[-1]
     dotted = "jug_mingle." + ".".join(parts)
-    folders = {"core": ("core",), "services": ("services", "api"), "api": ("api",)}[area]
+    folders = {"core": ("core",), "services": ("services", "api", "core", "store"), "api": ("api",)}[area]
     tests = [test for folder in folders for test in sorted((ROOT / "tests" / folder).rglob("test_*.py"))]
     texts = {test: test.read_text() for test in tests if test.stem != "test_fuzz"}
     own = [test for test in texts if test.stem == f"test_{noun}"]

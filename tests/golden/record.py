@@ -126,6 +126,7 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     yield get("/jobs/1/way", first_id=1, second_id=2)
     yield get("/pieces/1/ladder", first_id=1, second_id=2, coats=2)
     yield from recipe_answers(client)
+    yield from over_answers(client)
     there = pieces(client)
     for name, layers in looks(client):
         for form in FORMS[:2] if "," not in name else FORMS[:1]:
@@ -167,6 +168,28 @@ def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
             f"prepare {preparation['key']}",
             client.post(f"/api/preparations/{preparation['key']}", json=body).json(),
         )
+
+
+def over_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield ways over woods, in two units, one by hand, two woods made one, undertones, colours that are
+    found by words."""
+
+    def asked(path: str, body: dict[str, Any], **params: str) -> Any:
+        return client.post(f"/api/{path}", json=body, params=params).json()
+
+    for target, over, unit in ((1, "oak", "ml"), (2, "walnut", "fl_oz")):
+        yield (
+            f"ways {target} over {over} in {unit}",
+            asked(f"targets/{target}/ways", {"over": over}, unit=unit),
+        )
+    films = [{"kind": "wash", "parts": [["mill-pond", 1], ["chalk-white", 2]], "water": 2.0}]
+    yield "over oak by hand", asked("jobs/1/over/by-hand", {"over": "oak", "films": films, "target_id": 1})
+    yield "two woods", asked("jobs/1/over/woods", {"woods": ["maple", "cherry"]})
+    yield "an undertone", asked("jobs/1/over/undertones", {"over": "cherry", "wish": "red"})
+    yield "accents", asked("pieces/1/accents", {"layers": BASE, "place": "handles"})
+    layers = [*BASE, {"kind": "stencil", "colours": ["mix:1"]}]
+    yield "laid out", asked("pieces/1/layout", {"layers": layers, "number": 2})
+    yield "found", client.get("/api/find", params={"words": "tide"}).json()
 
 
 def batch_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
