@@ -106,22 +106,6 @@ class TestsTest(DemoCase):
         self.assertEqual(self.client.get("/api/shelf/grey").json(), before)
 
 
-class TablesTest(DemoCase):
-    def test_out_and_in(self) -> None:
-        """The table that is saved can be taken in elsewhere; what stands there already is refused by row."""
-        data = self.client.get("/api/shelf/table.csv").content
-        found = self.client.post("/api/shelf/table/check", content=data).json()
-        self.assertEqual((found["good"], len(found["bad"])), ([], len(self.client.get("/api/shelf").json())))
-        self.refused(self.client.post("/api/shelf/table", content=data), 422, "no row in this file")
-        for tin in self.client.get("/api/shelf").json():
-            self.client.delete(f"/api/shelf/{tin['key']}")
-        keys = self.client.post("/api/shelf/table", content=data).json()
-        self.assertEqual(len(keys), 26)
-        self.refused(
-            self.client.post("/api/shelf/table/check", content=b"a,b\n1,2"), 422, "at least name and kind"
-        )
-
-
 class DevicesTest(DemoCase):
     def read(self, sample: str) -> Any:
         return self.client.post("/api/devices/reader/read", json={"sample": sample})

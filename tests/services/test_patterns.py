@@ -1,7 +1,6 @@
 """Layouts on a piece of a job: laid, counted, printed, kept, brought along; motifs of one's own; accents."""
 
 import io
-import json
 from typing import Any
 
 import numpy as np
@@ -16,7 +15,7 @@ from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.art import coverage
 from jug_mingle.core.pattern.surfaces import surfaces_of
 from jug_mingle.core.pieces import FORMS, usual_piece
-from jug_mingle.documents.layout import LayoutFile, LayoutIn, MotifFile, SingleIn
+from jug_mingle.documents.layout import MotifFile, SingleIn
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.svg_shapes import read_svg
@@ -282,16 +281,6 @@ class MotifsTest(PatternCase):
         self.assertEqual(ndimage.label(made.film)[1], 1)
         self.assertGreater(len(made.motif.rings), 5)
 
-    def test_files_say_what_is_wrong(self) -> None:
-        """A motif is outlines or a picture; a layout's file knows its own format."""
-        for more in ({}, {"rings": [[[0, 0], [1, 0], [0, 1]]], "inks": [0, 1]}):
-            with self.assertRaises(ValueError):
-                MotifFile.model_validate({"name": "x", "width": 1, "height": 1, **more})
-        kept = LayoutFile(name="x", layout=LayoutIn())
-        self.assertEqual(LayoutFile.model_validate(json.loads(kept.model_dump_json())), kept)
-        with self.assertRaises(ValueError):
-            LayoutIn.model_validate({"width": 0})
-
 
 class AccentsTest(PatternCase):
     def test_from_this_shelf(self) -> None:
@@ -307,14 +296,6 @@ class AccentsTest(PatternCase):
                 self.assertTrue(0.0 <= one.share <= 1.0 and one.words)
         self.assertGreater(found["edges"][0].share, found["handles"][0].share)
         self.assertEqual([one.metal for one in found["edges"]][-1] != "", True)
-
-    def test_to_a_print_and_a_floor(self) -> None:
-        for to in ("print", "handles", "floor", "wall"):
-            layers = [self.paint(), self.layer("paper")]
-            found, _ = accents.answers(
-                self.session, self.chest.id, layers, to=to, place="edges", light=light("bulb")
-            )
-            self.assertTrue(any(one.accent.key == "tone" for one in found))
 
 
 class RoughTest(PatternCase):
