@@ -261,7 +261,8 @@ async def look_png(
         shown = light_named(light)
         with context.database.read() as session:
             row = get_piece(session, piece_id)
-            layers = [] if row.look_id is None else looks.layers_of(looks.get_look(session, row.look_id))
+            look = looks.worn_look(session, row)
+            layers = [] if look is None else looks.layers_of(look)
             row, finish = finish_resolver.dressed(session, piece_id, layers)
             job = get_job(session, row.job_id).name
         pixels = finish_pictures.picture_of(

@@ -455,10 +455,10 @@ def _worn(
 ) -> tuple[Session, layouts.Laid, Saying, str]:
     session = context.database.read()
     row = get_piece(session, piece_id)
-    if row.look_id is None:
+    look = looks.worn_look(session, row)
+    if look is None:
         session.close()
         raise ConflictError("this piece wears no look: lay it out in Try on first")
-    look = looks.get_look(session, row.look_id)
     laid_out = layouts.laid(session, piece_id, looks.layers_of(look), number)
     return (
         session,

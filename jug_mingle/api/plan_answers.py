@@ -45,6 +45,7 @@ from jug_mingle.core.practice.schools import QUESTIONS
 from jug_mingle.core.practice.techniques import CARDS
 from jug_mingle.documents.plan import SurveyIn
 from jug_mingle.services.hours import EVENINGS, busy_kept, hours_kept, hours_row
+from jug_mingle.services.looks import worn_look
 from jug_mingle.services.materials import get_material
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import piece_of, piece_rows
@@ -96,7 +97,8 @@ def plan_out(
         bettering=context.bettering.is_under_way(job_id), sessions=int(current.kept.get("sessions", 0)),
         hands_left=view.hands_left, hands_left_words=time_words(view.hands_left), finished=view.finished,
         unsurveyed=[row.name for row in rows if row.survey is None],
-        without_look=[row.name for row in rows if row.look_id is None], air=_air(context, current),
+        without_look=[row.name for row in rows if worn_look(session, row) is None],
+        air=_air(context, current),
         sprayer=not (current.row and current.row.asks.get("no_sprayer")), zone=current.calendar.zone.key,
     )  # fmt: skip
 

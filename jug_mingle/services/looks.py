@@ -62,6 +62,12 @@ def remove_look(session: Session, look_id: int) -> None:
     session.flush()
 
 
+def worn_look(session: Session, piece: PieceRow) -> LookRow | None:
+    """Return the look that a piece wears; None where it wears none, or one that was put away."""
+    row = None if piece.look_id is None else get_look(session, piece.look_id)
+    return row if row is not None and row.removed is None else None
+
+
 def restore_look(session: Session, look_id: int) -> LookRow:
     """Bring a look back."""
     row = get_look(session, look_id)

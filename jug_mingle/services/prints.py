@@ -41,7 +41,7 @@ from jug_mingle.services.pieces import drawn, get_piece, piece_of, set_of
 from jug_mingle.services.predictions import assess_mix, ground_over, pours_of
 from jug_mingle.services.settings import Settings, settings_of
 from jug_mingle.services.shelf_fit import fitted_shelf
-from jug_mingle.store.models import JobRow, PieceRow, TargetRow
+from jug_mingle.store.models import JobRow, LookRow, PieceRow, TargetRow
 
 _MOST_PARTS: Final = 48
 
@@ -190,12 +190,15 @@ def sheet_of(
         If the piece, or no piece of the set, wears a look.
     """
     row = get_piece(session, piece_id)
-    rows = [piece for piece in set_of(session, row) if piece.look_id is not None] if whole_set else [row]
-    if not rows or rows[0].look_id is None:
+    whole = [
+        (piece, looks.worn_look(session, piece)) for piece in (set_of(session, row) if whole_set else [row])
+    ]
+    worn = [(piece, look) for piece, look in whole if look is not None]
+    if not worn:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
     settings = settings_of(session)
     saying = settings.saying(unit)
-    parts = [_piece_sheet(session, piece, light=light, saying=saying) for piece in rows]
+    parts = [_piece_sheet(session, piece, look, light=light, saying=saying) for piece, look in worn]
     needs = finish_report.added_up(need for _sheet in parts for need in _sheet.needs)
     title = f"{row.belongs or row.name}: the set" if len(parts) > 1 else parts[0].title
 
@@ -219,8 +222,9 @@ class _Sheet:
     make: Callable[[], PieceSheet]
 
 
-def _piece_sheet(session: Session, row: PieceRow, *, light: Light, saying: Saying) -> _Sheet:
-    look = looks.get_look(session, row.look_id or 0)
+def _piece_sheet(
+    session: Session, row: PieceRow, look: LookRow, *, light: Light, saying: Saying
+) -> _Sheet:  # fmt: skip
     layers = looks.layers_of(look)
     _, finish = finish_resolver.dressed(session, row.id, layers)
     samples = drawn(row, *finish_report.JUDGED_AT)

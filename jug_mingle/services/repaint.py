@@ -8,7 +8,7 @@ from jug_mingle.core.optics.film import R_seen
 from jug_mingle.core.pieces.addresses import closest_first, names_of, zone_of
 from jug_mingle.errors import ConflictError
 from jug_mingle.services.finish_resolver import dressed
-from jug_mingle.services.looks import get_look, layers_of
+from jug_mingle.services.looks import layers_of, worn_look
 from jug_mingle.services.pieces import get_piece, ground_keys, piece_of
 from jug_mingle.store.models import PieceRow
 
@@ -20,9 +20,9 @@ def repaint(session: Session, piece_id: int) -> PieceRow:
     What is seen is kept, not how it was mixed: the piece stays as it is, whatever is learnt of its paints.
     """
     row = get_piece(session, piece_id)
-    if row.look_id is None:
+    look = worn_look(session, row)
+    if look is None:
         raise ConflictError("this piece wears no look that could be painted over: try one on first")
-    look = get_look(session, row.look_id)
     _, finish = dressed(session, piece_id, layers_of(look))
     faces = list(piece_of(row).faces)
     reached = {face for face in faces if any(layer.reaches(face) for layer in finish.layers)}

@@ -77,6 +77,12 @@ class DressTest(TryOnCase):
         for _ in range(2):
             page.get_by_role("button", name="Redo", exact=True).click()
         self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
+        page.wait_for_timeout(900)
+        self.slide("how much", 0.2)
+        page.keyboard.press("Control+z")  # before it is kept: what is kept then is what stands there
+        self.assertEqual(self.look()["layers"][-1]["amount"], 0.7)
+        self.slide("how much", 0.4)
+        self.assertEqual(self.look()["layers"][-1]["amount"], 0.4)
 
     def test_layer_in_hand_stays_in_hand(self) -> None:
         """A change is kept by itself, and one may go on changing: the layer, and how far it is painted, stay

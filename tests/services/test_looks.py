@@ -2,7 +2,7 @@
 
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
-from jug_mingle.services import jobs, looks, pieces
+from jug_mingle.services import amounts, jobs, looks, pieces, plan_work
 from tests.services.support import LookCase
 
 
@@ -18,6 +18,9 @@ class LooksTest(LookCase):
         self.assertEqual((changed.id, changed.name), (row.id, "Bluer"))
         looks.remove_look(self.session, row.id)
         self.assertEqual(list(looks.look_rows(self.session, self.job.id)), [])
+        self.assertIsNone(looks.worn_look(self.session, self.chest))
+        self.assertIsNone(amounts.amount_in_looks(self.session, self.job.id, self.target.id))
+        self.assertEqual(plan_work.work_of(self.session, self.chest).finish.layers, ())
         looks.restore_look(self.session, row.id)
         self.assertEqual(pieces.get_piece(self.session, self.chest.id).look_id, row.id)
 

@@ -137,7 +137,9 @@ export function useLook() {
         keepalive: true, // also when the page is being left
       }),
     )
-    if (version !== undefined) followed.set(`${look.toString()} ${version.toString()}`, kept.version)
+    // What was changed and taken back before it was kept is no new version: nothing follows itself.
+    if (version !== undefined && kept.version !== version)
+      followed.set(`${look.toString()} ${version.toString()}`, kept.version)
     mine.version = kept.version
     await refresh()
   }
