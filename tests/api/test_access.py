@@ -92,10 +92,12 @@ class StrangerTest(SharedCase):
     def test_bounded_rate(self) -> None:
         """After so many a minute a stranger is only told to wait; others and the main screen are answered
         meanwhile."""
-        stranger = self.outside("127.0.9.9")
-        heard = [stranger.get("/api/jobs").status_code for _ in range(MOST_A_MINUTE + 5)]
-        self.assertEqual(heard, [401] * MOST_A_MINUTE + [429] * 5)
-        self.assertEqual(stranger.get("/api/jobs").headers["Retry-After"], "60")
+        wanted = [401] * MOST_A_MINUTE + [429] * 5
+        asking = self.outside("127.0.9.9"), self.outside("127.0.9.7")  # a minute may end meanwhile
+        heard = [[stranger.get("/api/jobs") for _ in wanted] for stranger in asking]
+        told = [[answer.status_code for answer in answers] for answers in heard]
+        self.assertIn(wanted, told)
+        self.assertEqual(heard[told.index(wanted)][-1].headers["Retry-After"], "60")
         self.assertEqual(self.outside("127.0.9.8").get("/api/jobs").status_code, 401)
         self.assertEqual(self.home.get("/api/jobs").status_code, 200)
 
