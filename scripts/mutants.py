@@ -156,11 +156,11 @@ def naming(texts: dict[Path, str], dotted: str) -> list[Path]:
 
 
 def own_tests(path: Path) -> list[str]:
-    """Return the test modules of a file: its namesake's, those that import it, those that ask for its noun
-    most.
+    """Return the test modules of a file: its namesake's, those that name it, or else those that name its
+    users, and those that ask for its noun most.
 
-    Of the core, without a namesake, those of its room. What the demo answers, as recorded, stands by every
-    file, and by those of the API what it says of itself.
+    Of the core, without any, those of its room. What is recorded of the rules and of the demo stands by every
+    file; by those of the API what it says of itself, and writes in any order.
     """
     if path.suffix == ".ts":
         return [f"tests.web.test_{WEB[path.relative_to(ROOT / 'web/src').with_suffix('').as_posix()]}"]

@@ -261,9 +261,7 @@ async def look_png(
         shown = light_named(light)
         with context.database.read() as session:
             row = get_piece(session, piece_id)
-            look = looks.worn_look(session, row)
-            layers = [] if look is None else looks.layers_of(look)
-            row, finish = finish_resolver.dressed(session, piece_id, layers)
+            row, finish = finish_resolver.dressed(session, piece_id, looks.worn_layers(session, row))
             job = get_job(session, row.job_id).name
         pixels = finish_pictures.picture_of(
             row, finish, light=shown, pixels_wide=pixels_wide, pixels_high=pixels_high

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from jug_mingle.core.evidence.mixtures import mixed_film
 from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.practice import amounts
-from jug_mingle.services import finish_report, looks, mixes
+from jug_mingle.services import finish_report, mixes
 from jug_mingle.services.materials import get_material, handled
 from jug_mingle.services.pieces import areas_of, piece_rows
 from jug_mingle.services.predictions import pours_of
@@ -53,7 +53,6 @@ def amount_in_looks(session: Session, job_id: int, target_id: int) -> Amount | N
     needs = [
         need
         for row in piece_rows(session, job_id)
-        if looks.worn_look(session, row) is not None
         for need in finish_report.needs_worn(session, row)
         if need.mix_id in jugs
     ]

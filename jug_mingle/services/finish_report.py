@@ -22,9 +22,8 @@ from jug_mingle.core.practice.schools import by_school
 from jug_mingle.core.practice.situation import laid_of, situations
 from jug_mingle.core.practice.uses import remarks_of_use
 from jug_mingle.documents.look import LayerIn
-from jug_mingle.errors import ConflictError
 from jug_mingle.services.finish_resolver import dressed, film_of
-from jug_mingle.services.looks import layers_of, worn_look
+from jug_mingle.services.looks import worn_layers
 from jug_mingle.services.materials import get_material, keys_on_shelf
 from jug_mingle.services.mixes import get_mix
 from jug_mingle.services.pieces import drawn, piece_of, set_of, uses_of
@@ -118,12 +117,10 @@ def cautions_of(row: PieceRow, finish: Finish) -> list[str]:
 
 
 def needs_worn(session: Session, row: PieceRow) -> list[Need]:
-    """Return what a piece takes of each colour in the look that it wears; ConflictError where it wears
-    none."""
-    look = worn_look(session, row)
-    if look is None:
-        raise ConflictError("this piece wears no look")
-    layers = layers_of(look)
+    """Return what a piece takes of each colour in the look that it wears; nothing where it wears none."""
+    layers = worn_layers(session, row)
+    if not layers:
+        return []
     _, finish = dressed(session, row.id, layers)
     return _together(session, needs_of(session, row, layers, finish, drawn(row, *JUDGED_AT)))
 
@@ -133,7 +130,7 @@ def _with_the_set(session: Session, row: PieceRow, needs: list[Need]) -> list[Ne
     wear."""
     theirs: dict[str, float] = {}
     for other in set_of(session, row):
-        if other.id != row.id and worn_look(session, other) is not None:
+        if other.id != row.id:
             for need in needs_worn(session, other):
                 theirs[need.colour] = theirs.get(need.colour, 0.0) + need.ml
     return [

@@ -68,6 +68,12 @@ def worn_look(session: Session, piece: PieceRow) -> LookRow | None:
     return row if row is not None and row.removed is None else None
 
 
+def worn_layers(session: Session, piece: PieceRow) -> list[LayerIn]:
+    """Return the layers that a piece wears; none where it is bare."""
+    row = worn_look(session, piece)
+    return [] if row is None else layers_of(row)
+
+
 def restore_look(session: Session, look_id: int) -> LookRow:
     """Bring a look back."""
     row = get_look(session, look_id)

@@ -24,7 +24,7 @@ from jug_mingle.documents.plan import SurveyIn
 from jug_mingle.errors import UnfitError
 from jug_mingle.services.finish_report import JUDGED_AT, needs_of
 from jug_mingle.services.finish_resolver import dressed
-from jug_mingle.services.looks import layers_of, worn_look
+from jug_mingle.services.looks import worn_layers
 from jug_mingle.services.pieces import (
     check_names,
     drawn,
@@ -73,8 +73,7 @@ def works_of(
 
 def work_of(session: Session, row: PieceRow, other: Other | None = None) -> PieceWork:
     """Return a piece as a plan takes it, in the look that it wears."""
-    look = worn_look(session, row)
-    worn = [] if look is None else layers_of(look)
+    worn = worn_layers(session, row)
     layers = [otherwise(layer, other) for layer in worn] if other else worn
     takes: list[tuple[Take, ...]] = []
     if layers:

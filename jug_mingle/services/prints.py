@@ -190,10 +190,8 @@ def sheet_of(
         If the piece, or no piece of the set, wears a look.
     """
     row = get_piece(session, piece_id)
-    whole = [
-        (piece, looks.worn_look(session, piece)) for piece in (set_of(session, row) if whole_set else [row])
-    ]
-    worn = [(piece, look) for piece, look in whole if look is not None]
+    pieces = set_of(session, row) if whole_set else [row]
+    worn = [(piece, look) for piece in pieces if (look := looks.worn_look(session, piece)) is not None]
     if not worn:
         raise ConflictError("this piece wears no look yet: try one on and keep it")
     settings = settings_of(session)
@@ -222,9 +220,7 @@ class _Sheet:
     make: Callable[[], PieceSheet]
 
 
-def _piece_sheet(
-    session: Session, row: PieceRow, look: LookRow, *, light: Light, saying: Saying
-) -> _Sheet:  # fmt: skip
+def _piece_sheet(session: Session, row: PieceRow, look: LookRow, *, light: Light, saying: Saying) -> _Sheet:
     layers = looks.layers_of(look)
     _, finish = finish_resolver.dressed(session, row.id, layers)
     samples = drawn(row, *finish_report.JUDGED_AT)

@@ -49,16 +49,6 @@ class OffcutTest(BenchCase):
 
 
 class BoardTest(FreshCase):
-    def field(self, minutes: float | None, colour: str = "#60402c", **changes: Any) -> Any:
-        body = {
-            "colour": typed(colour), "material": "barley-sugar", "ground": "maple", "board": "Sugar",
-            "wiped_after": minutes, **changes,
-        }  # fmt: skip
-        return self.client.post("/api/jobs/1/strips", json=body)
-
-    def wait(self, board: str, target: int = 1) -> Any:
-        return self.client.get("/api/jobs/1/boards/wait", params={"board": board, "target_id": target})
-
     def whole(self, *fields: Any, name: str = "Tea", **more: Any) -> Any:
         body = {
             "name": name, "bare": typed("#c9a26e"),
@@ -133,19 +123,8 @@ class AgainTest(FreshCase, BenchCase):
     def again(self, mix: int = 1, **query: Any) -> Any:
         return self.client.get(f"/api/past-mixes/{mix}", params=query)
 
-    def stock(self, key: str, left: float) -> None:
-        self.client.patch(f"/api/shelf/{key}", json={"left_ml": left, "full_ml": max(left, 1000)})
-
     def test_a_mix_that_was_put_away_is_remembered(self) -> None:
         self.client.delete("/api/mixes/1")
         past = self.client.get("/api/past-mixes").json()
         self.assertTrue(next(mix for mix in past if mix["id"] == 1)["put_away"])
         self.assertEqual(self.again().status_code, 200)
-
-    def test_refused(self) -> None:
-        self.refused(self.again(99), 404, "no mix 99")
-        self.refused(self.again(batch=0), 422, "batch")
-        self.refused(self.again(tool="ladle"), 422, "tool")
-        for batch in self.client.get("/api/shelf").json():
-            self.client.delete(f"/api/shelf/{batch['key']}")
-        self.refused(self.again(), 409, "no paint on the shelf")

@@ -7,7 +7,6 @@ from typing import Any
 import numpy as np
 from jsonschema import Draft202012Validator
 from PIL import Image, ImageCms
-from pypdf import PdfReader
 
 from tests.api.support import FreshCase
 
@@ -24,16 +23,6 @@ class LookCase(FreshCase):
         )
         self.assertEqual(answer.status_code, 200, answer.text)
         return np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB")).astype(float)
-
-
-class PictureTest(LookCase):
-    def test_too_much(self) -> None:
-        post = self.client.post
-        self.refused(post("/api/pieces/1/picture", json={"layers": [PAINT] * 25}), 422, "layers")
-        self.refused(
-            post("/api/pieces/1/picture", json={"layers": [], "pixels_wide": 100_000}), 422, "pixels_wide"
-        )
-        self.refused(post("/api/pieces/99/picture", json={}), 404, "no piece")
 
 
 class LookTest(LookCase):
@@ -87,18 +76,6 @@ class OutputTest(LookCase):
         pixels = np.asarray(Image.open(io.BytesIO(both.content)).convert("RGB")).astype(float)
         np.testing.assert_array_equal(pixels[:, 130:], worn[:, 130:])
         np.testing.assert_array_equal(pixels[:, :110], self.picture([], light="bulb")[:, :110])
-
-    def test_sheet(self) -> None:
-        text = (
-            PdfReader(io.BytesIO(self.client.get("/api/pieces/1/sheet.pdf").content)).pages[0].extract_text()
-        )
-        for words in (
-            "Card-catalogue cabinet: Tide", "Blend", "Clear coat", "Takes about", "ml", "2 h after each",
-            "Labels",
-        ):  # fmt: skip
-            self.assertIn(words, text)
-        self.client.put("/api/pieces/1/look", json={"look_id": None})
-        self.refused(self.client.get("/api/pieces/1/sheet.pdf"), 409, "wears no look yet")
 
     def test_marks_are_kept_with_the_photo(self) -> None:
         """What is marked comes back with the job, whole; bad marks are refused and leave what was kept."""

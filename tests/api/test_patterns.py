@@ -3,9 +3,7 @@
 import io
 from typing import Any
 
-import numpy as np
 from jsonschema import Draft202012Validator
-from PIL import Image
 from pypdf import PdfReader
 
 from tests.api.support import FreshCase, photo
@@ -26,28 +24,6 @@ class PatternsTest(FreshCase):
         return self.client.post(
             "/api/pieces/1/layout", json={"layers": layers, "number": number}, params=query
         )
-
-    def test_laid_and_pictured(self) -> None:
-        """Where it lies, in the person's units, and the picture of it; a picture by raking light is
-        another."""
-        found = self.ask(PAINT, self.stencil())
-        self.assertEqual(found.status_code, 200, found.text)
-        body = found.json()
-        self.assertTrue(body["positions"] and body["numbers"] and body["order"])
-        self.assertIn(" cm (", body["positions"][0]["left"])
-        self.assertTrue(
-            self.ask(PAINT, self.stencil(), unit="fl_oz").json()["positions"][0]["left"].split()[1] == "in"
-        )
-        asked = {"layers": [PAINT, self.stencil()], "number": 1, "pixels_wide": 240}
-        flat = self.client.post("/api/pieces/1/layout/picture", json=asked)
-        picture = np.asarray(Image.open(io.BytesIO(flat.content)))
-        self.assertEqual(picture.shape[1], 240)
-        rough = {**asked, "layers": [PAINT, {"kind": "raised", "colours": []}]}
-        seen = [
-            self.client.post("/api/pieces/1/layout/picture", json={**rough, "raking": raking}).content
-            for raking in (False, True)
-        ]
-        self.assertNotEqual(*seen)
 
     def test_printed_from_the_look_that_is_worn(self) -> None:
         """PDF, SVG and JSON of a layer; the JSON keeps its schema, and comes back as it was."""

@@ -17,16 +17,6 @@ class PlainInputTest(DemoCase):
         if response.status_code >= 400:
             self.assertEqual(set(response.json()), {"detail", "fields"})
 
-    def test_a_full_jug(self) -> None:
-        """A pour into a jug that is full is refused in words."""
-        batch = self.client.post("/api/mixes/2/batches", json={"jug": "measuring jug"}).json()
-        step = batch["steps"][0]
-        body = {"place": 0, "material": step["material"], "ml": batch["capacity"], "how": "eye"}
-        self.assertEqual(self.client.post(f"/api/batches/{batch['id']}/pours", json=body).status_code, 201)
-        for ml in (0.001, 1.0, 400.0):
-            body = {"place": 1, "material": step["material"], "ml": ml, "how": "eye"}
-            self.refused(self.client.post(f"/api/batches/{batch['id']}/pours", json=body), 422, "full")
-
     def test_addresses(self) -> None:
         """A path of any length, numbers that no database holds, and boards without a name."""
         for path in ("/" + "a" * 300, "/" + "a" * 5000, "/api/" + "b" * 300, "/%00", "/..%2f..%2fetc"):

@@ -13,23 +13,6 @@ SAMPLES = [(525 + 330 * (n % 3), 400 + 370 * (n // 3)) for n in range(6)]
 
 
 class PotsTest(DemoCase):
-    def add(self, name: str, **changes: Any) -> dict[str, Any]:
-        body = {"name": name, "kind": "chalk_paint", "colour": TYPED, **changes}
-        answer = self.client.post("/api/shelf", json=body)
-        self.assertEqual(answer.status_code, 201, answer.text)
-        made: dict[str, Any] = answer.json()
-        return made
-
-    def test_name_kind_and_colour_are_enough(self) -> None:
-        """A tin so added shows its colour, its letter, and every usual fact with the reason why."""
-        tin = self.add("Barn door")
-        self.assertEqual(
-            (tin["key"], tin["level"], tin["family"], tin["base"]), ("barn-door", "A", "brown", "water")
-        )
-        for fact in tin["facts"]:
-            self.assertTrue(fact["why"] and not fact["own"], fact)
-        self.assertIn("barn-door", [one["key"] for one in self.client.get("/api/shelf").json()])
-
     def test_many_from_one_photo(self) -> None:
         """Six samples of one photo become six tins, each near its true colour; a wrong one leaves none."""
         white = {"method": "white", "area": {"shape": "spot", "x": 220, "y": 600, "radius": 10}}

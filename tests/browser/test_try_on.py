@@ -221,6 +221,9 @@ class LooksTest(TryOnCase):
         self.assertEqual(len({piece["look_id"] for piece in self.job()["pieces"]}), 1)
         page.get_by_role("button", name="Remove this look").click()
         expect(page.get_by_text("Tide was removed.")).to_be_visible()
+        page.get_by_role("link", name="Piece").click()
+        expect(page.get_by_role("button", name="Duplicate")).to_be_visible()
+        expect(page.get_by_role("button", name="start again on top")).to_have_count(0)  # nobody wears it now
         page.get_by_role("status").get_by_role("button", name="Undo").click()
         self.quiet(page)
         self.assertEqual(self.look()["name"], "Tide")

@@ -171,8 +171,8 @@ def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
 
 
 def over_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
-    """Yield ways over woods, in two units, one by hand, two woods made one, undertones, colours that are
-    found by words."""
+    """Yield ways over woods, in two units, one by hand, two woods made one, undertones; accents, a layout,
+    and what is found by words."""
 
     def asked(path: str, body: dict[str, Any], **params: str) -> Any:
         return client.post(f"/api/{path}", json=body, params=params).json()

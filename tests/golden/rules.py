@@ -148,8 +148,8 @@ def judged() -> Iterator[tuple[str, Any]]:
     for number in range(40):
         first, second = r.sample(colours, 2)
         kind = r.choice(["blend", "paint", "wash", "two_tone"])
-        films = tuple(film(key, X=r.choice([22.0, 60.0, 300.0])) for key in (first, second)[: 1 + (kind in (
-            "blend", "two_tone"))])  # fmt: skip
+        keys = (first, second) if kind in ("blend", "two_tone") else (first,)
+        films = tuple(film(key, X=r.choice([22.0, 60.0, 300.0])) for key in keys)
         layers = [Layer(kind=kind, films=films, coats=r.randint(1, 3), width=r.random(), wipe=r.random())]
         if number % 3 == 0:
             layers.append(Layer(kind="wax", films=(WAXES["brown wax"],), wipe=r.random()))
@@ -323,7 +323,7 @@ def colours() -> Iterator[tuple[str, Any]]:
 
 def names() -> Iterator[tuple[str, Any]]:
     """Yield how many of 6000 colours have each name and family: a limit that moves moves some of them."""
-    Lab = np.random.default_rng(7).uniform((0, -60, -60), (100, 70, 80), (6000, 3)) * 1.0
+    Lab = np.random.default_rng(7).uniform((0, -60, -60), (100, 70, 80), (6000, 3))
     Lab[::3, 1:] *= 0.2
     for say in (describe, family):
         yield f"colours by {say.__name__}", dict(sorted(Counter(map(say, Lab)).items()))

@@ -19,17 +19,7 @@ from jug_mingle.documents.layout import MotifFile, SingleIn
 from jug_mingle.documents.look import LayerIn, LookFile
 from jug_mingle.errors import UnfitError
 from jug_mingle.formats.svg_shapes import read_svg
-from jug_mingle.services import (
-    accents,
-    finish_report,
-    jobs,
-    layouts,
-    looks,
-    motifs,
-    pattern_prints,
-    patterns,
-    pieces,
-)
+from jug_mingle.services import finish_report, jobs, layouts, looks, motifs, pattern_prints, patterns, pieces
 from jug_mingle.services.finish_resolver import dressed
 from jug_mingle.services.settings import keep_settings
 from tests.services.support import LookCase
@@ -280,22 +270,6 @@ class MotifsTest(PatternCase):
         )
         self.assertEqual(ndimage.label(made.film)[1], 1)
         self.assertGreater(len(made.motif.rings), 5)
-
-
-class AccentsTest(PatternCase):
-    def test_from_this_shelf(self) -> None:
-        """Every accent is a recipe of the shelf with its share and loudness; the larger place is louder."""
-        found: dict[str, list[accents.Answer]] = {}
-        for place in ("edges", "handles"):
-            found[place], _ = accents.answers(
-                self.session, self.chest.id, [self.paint()], to="piece", place=place, light=light("window")
-            )
-            self.assertGreaterEqual(len(found[place]), 5)
-            for one in found[place]:
-                self.assertTrue({pour.key for pour in one.recipe.pours} <= {"white", "blue", "ochre"})
-                self.assertTrue(0.0 <= one.share <= 1.0 and one.words)
-        self.assertGreater(found["edges"][0].share, found["handles"][0].share)
-        self.assertEqual([one.metal for one in found["edges"]][-1] != "", True)
 
 
 class RoughTest(PatternCase):

@@ -175,13 +175,6 @@ class WalkStripTest(SheetCase):
         )  # fmt: skip
         return " ".join(PdfReader(io.BytesIO(made)).pages[0].extract_text().split())
 
-    def test_rows_of_a_chest(self) -> None:
-        """Each row of one jug has its line, the first of its first colour, the rest by additions of the
-        other."""
-        said = self.strip(5)
-        for words in ("row 1", "row 2", "row 3", "Blue", "Pale"):
-            self.assertIn(words, said)
-
     def test_weighed(self) -> None:
         """In grams an addition weighs what its own jug does: chalk paint of 1.2 g/ml on its labels, not a
         usual one."""

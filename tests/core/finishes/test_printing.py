@@ -114,14 +114,6 @@ class PrintingTest(unittest.TestCase):
         waxed = picture(base, sprig, Layer(kind="wax", films=(WAXES["black wax"],), wipe=0.5)).astype(float)
         self.assertLess(float(waxed.mean()), float(plain.mean()))
 
-    def test_every_kind_without_a_layout(self) -> None:
-        """A layer that was laid out nowhere prints sprigs of usual size, and draws."""
-        for kind in KINDS.values():
-            if kind.has("laid_out"):
-                films = (film("white"),) * kind.films[0]
-                layer = Layer(kind=kind.key, films=films, **kind.usual)
-                self.assertFalse(np.array_equal(picture(layer), picture()), kind.key)
-
 
 class ReliefTest(unittest.TestCase):
     def test_wax_stays_at_the_foot(self) -> None:

@@ -165,19 +165,6 @@ class PictureTest(unittest.TestCase):
                         self.assertAlmostEqual(sum(shares), 1.0, places=5)
                         self.assertGreaterEqual(min(shares), 0.0)
 
-    def test_seed(self) -> None:
-        samples = draw(usual_piece("chest"), 160, 120).samples()
-        pictures = [
-            colours(
-                Finish(layers=(Layer(kind="blend", films=(film("blue"), film("white")), pattern="smoky",
-                    seed=seed),)),
-                samples, "front", screen_weights(light("window")),
-            )
-            for seed in (1, 1, 2)
-        ]  # fmt: skip
-        assert_allclose(pictures[0], pictures[1])
-        self.assertGreater(float(np.abs(pictures[0] - pictures[2]).mean()), 0.02)
-
     def test_ground_has_its_mean(self) -> None:
         """The figure of a wood goes both ways around its tone."""
         oak = bare("oak")

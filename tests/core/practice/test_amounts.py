@@ -39,15 +39,6 @@ class CoatsWithinTest(unittest.TestCase):
                 paint_needed(area, coats=coats, spread_rate=rate, margin=margin)
 
 
-class AmountsTest(unittest.TestCase):
-    def test_litres(self) -> None:
-        """2 m² in two coats at 10 m² a litre take 400 ml, and 460 with 15 % over."""
-        self.assertAlmostEqual(amounts.paint_needed(2, coats=2, spread_rate=10, margin=0), 400)
-        self.assertAlmostEqual(amounts.paint_needed(2, coats=2, spread_rate=10, margin=0.15), 460)
-        with self.assertRaisesRegex(ValueError, "1 to 12 coats"):
-            amounts.paint_needed(2, coats=0, spread_rate=10, margin=0)
-
-
 class TakenTest(unittest.TestCase):
     """What a layer takes, by the spread rate of what is laid; a box has one front, its sides and a top."""
 
@@ -116,12 +107,6 @@ class PlacedTest(unittest.TestCase):
         for kind, rate in (("sealer", 12.0), ("oil", 18.0)):
             self.assertAlmostEqual(self.taken(Layer(kind=kind)).ml, 1000.0 * area / rate, places=6)
         self.assertAlmostEqual(self.taken(Layer(kind="sealer", coats=2)).ml, 2000.0 * area / 12.0, places=6)
-
-    def test_its_label_counts(self) -> None:
-        """A label's 5 m² a litre asks more than twice what 11 asked."""
-        near, far = (replace(film("blue"), spread_rate=rate) for rate in (5.0, 11.0))
-        ml = [self.taken(Layer(kind="paint", films=(one,))).ml for one in (near, far)]
-        self.assertAlmostEqual(ml[0] / ml[1], 11.0 / 5.0)
 
 
 class ShortageTest(unittest.TestCase):

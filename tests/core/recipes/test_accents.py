@@ -23,22 +23,6 @@ class AccentsTest(unittest.TestCase):
             self.assertLess(min(away["near"], 360.0 - away["near"]), 45.0)
             self.assertTrue(all(one.why for one in found.values()))
 
-    def test_neutral(self) -> None:
-        """What has no hue is answered by lightness, and by a colour."""
-        for L in (92.0, 20.0):
-            found = {one.key: one for one in accents_of(np.array([L, 0.5, 1.0]))}
-            self.assertGreater(abs(found["opposite"].Lab[0] - L), 50.0)
-            self.assertGreater(float(np.hypot(*found["near"].Lab[1:])), 20.0)
-
-    def test_a_tone_and_the_metal(self) -> None:
-        tones = [np.array([80.0, 1.0, 2.0]), np.array([45.0, 30.0, 20.0])]
-        found = {
-            one.key: one
-            for one in accents_of(np.array([50.0, -20.0, 0.0]), tones=tones, metal=np.array([60.0, 5, 40]))
-        }
-        np.testing.assert_array_equal(found["tone"].Lab, tones[1])
-        self.assertIn("metal", found)
-
     def test_loudness(self) -> None:
         """Four times the share is twice as loud; nothing of it is silent."""
         a, b = np.array([40.0, 30.0, 20.0]), np.array([60.0, -20.0, 0.0])

@@ -15,6 +15,8 @@ export function usePieces() {
   const { id: jobId, job } = useJob()
   const pieces = computed(() => job.value?.pieces ?? [])
   const piece = computed(() => pieces.value.find((one) => one.id === chosen.value) ?? pieces.value[0])
+  /** Whether the piece in hand wears a look; one that was put away is worn by nobody, and may come back. */
+  const dressed = computed(() => job.value?.looks.some((one) => one.id === piece.value?.look_id) ?? false)
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
   function choose(id: number) {
@@ -105,7 +107,7 @@ export function usePieces() {
     })
   }
 
-  return { pieces, piece, choose, add, change, fit, repaint, duplicate, remove, wear, refresh }
+  return { pieces, piece, dressed, choose, add, change, fit, repaint, duplicate, remove, wear, refresh }
 }
 
 /** What can be said of pieces: parts to put on, zones of faces, uses and ages. */

@@ -22,7 +22,7 @@ import { usePiecePicture } from './usePiecePicture'
 import RefusedLine from '../../shared/RefusedLine.vue'
 
 const { job } = useJob()
-const { pieces, piece, choose, add, change, fit, repaint, duplicate, remove } = usePieces()
+const { pieces, piece, dressed, choose, add, change, fit, repaint, duplicate, remove } = usePieces()
 const { data: forms } = useQuery({
   queryKey: ['forms'],
   staleTime: Infinity,
@@ -165,7 +165,7 @@ async function addForm(wanted: Schemas['FormOut']) {
       <div class="acts">
         <BButton variant="outline-secondary" size="sm" @click="duplicate(piece.id)">Duplicate</BButton>
         <BButton
-          v-if="piece.look_id"
+          v-if="dressed"
           variant="outline-secondary"
           size="sm"
           @click="attempt(() => repaint(piece?.id ?? 0))"
