@@ -175,7 +175,16 @@ def main(wanted: list[str]) -> int:
         TIMES.write_text(json.dumps({one.name: round(one.seconds, 1) for one in outcomes}, indent=0))
     bad, skipped = sum(len(one.failed) for one in outcomes), sum(one.skipped for one in outcomes)
     print(f"{sum(one.run for one in outcomes) - bad - skipped} passed, {bad} failed, {skipped} skipped")
+    for one in outcomes:
+        print(in_short(one.report), end="")
     return int(bad > 0)
+
+
+def in_short(report: str) -> str:
+    """Return of each that failed which it is and the last lines of what it said: where only the end of a run
+    is kept, they are what is read."""
+    found = report.split("=" * 70 + "\n")[1:]
+    return "".join("\n".join([text.splitlines()[0], *text.rstrip().splitlines()[-8:], ""]) for text in found)
 
 
 def say_where_time_went(outcomes: list[Outcome]) -> None:

@@ -49,7 +49,10 @@ class FullDiskTest(unittest.TestCase):
             client.get("/api/jobs/1")
             filler = self.fill()
             files = sorted(file.name for file in (self.data / "photos").iterdir())
-            refused = client.post("/api/jobs/1/photos", params={"name": "x"}, content=photo(size=(900, 700)))
+            with self.assertLogs("jug_mingle", "ERROR"):
+                refused = client.post(
+                    "/api/jobs/1/photos", params={"name": "x"}, content=photo(size=(900, 700))
+                )
             self.assertEqual(refused.status_code, 507, refused.text)
             self.assertEqual(set(refused.json()), {"detail", "fields"})
             self.assertEqual(sorted(file.name for file in (self.data / "photos").iterdir()), files)
