@@ -23,7 +23,6 @@ from playwright.sync_api import (
     Locator,
     Page,
     Playwright,
-    Request,
     ViewportSize,
     expect,
     sync_playwright,
@@ -109,6 +108,21 @@ PATIENCE: Final = 1000 * int(os.environ.get("PATIENCE", "60"))
 """How long a step may take on a busy machine; who works on a test sets less. [ms]"""
 
 DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, height=844)
+UNANSWERED = """(() => { const ask = window.fetch, asked = window.asked = new Map()
+  window.fetch = async (...what) => { const key = Symbol()
+    asked.set(key, what[0]?.url ?? String(what[0]))
+    try { return await ask(...what) } finally { asked.delete(key) } }
+})()"""
+"""Note in a page what it asks the program for until that is answered."""
+
+QUIET = """async rounds => { const soon = most => new Promise(done => setTimeout(done, most))
+  const none = async most => { await soon(most); return window.asked.size === 0 }
+  await soon(400)
+  while (rounds-- > 0) if (await none(80) && await none(80)) return []
+  return [...window.asked.values()]
+}"""
+"""Wait until what was done is sent, and answered, and nothing more is asked for it; or say what is not."""
+
 PLACES = (
     "piece catch mingle try-on plan daybook again/1 shelf shelf?tin=sloe-skin shelf?do=add "
     "shelf?do=photo shelf?do=names jobs settings"
@@ -139,7 +153,6 @@ class BrowserCase(unittest.TestCase):
     """A copy of the demo and a fresh context for each test."""
 
     browser: ClassVar[Browser]
-    on_its_way: ClassVar[dict[Page, set[Request]]] = {}
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -152,31 +165,18 @@ class BrowserCase(unittest.TestCase):
         self.page = self.open(DESK)
 
     def open(self, size: ViewportSize) -> Page:
-        """Return a page in a new context that fails the test on any error or request that leaves this
-        machine."""
+        """Return a page in a new context that fails the test on any error, and so on any request that would
+        leave this machine: the program's own rule for pages refuses it, and the browser says so."""
         context: BrowserContext = self.browser.new_context(
             base_url=self.server.address, viewport=size, reduced_motion="reduce", has_touch=size == PHONE
         )
         self.addCleanup(context.close)
+        context.add_init_script(UNANSWERED)
         page = context.new_page()
         page.set_default_timeout(PATIENCE)
         wrong: list[str] = []
         page.on("console", lambda said: wrong.append(said.text) if said.type == "error" else None)
         page.on("pageerror", lambda error: wrong.append(str(error)))
-        page.on(
-            "request",
-            lambda sent: (
-                None
-                if sent.url.startswith((self.server.address, "blob:", "data:"))
-                else wrong.append(sent.url)
-            ),
-        )
-        on_its_way = self.on_its_way[page] = set[Request]()
-        page.on(
-            "request", lambda sent: on_its_way.add(sent) if sent.resource_type in ("fetch", "xhr") else None
-        )
-        page.on("requestfinished", lambda sent: on_its_way.discard(sent))
-        page.on("requestfailed", lambda sent: on_its_way.discard(sent))
         self.addCleanup(lambda: self.assertEqual([w for w in wrong if not w.startswith(self.allowed)], []))
         self.allowed: tuple[str, ...] = ()
         return page
@@ -188,16 +188,8 @@ class BrowserCase(unittest.TestCase):
     def quiet(self, page: Page | None = None) -> None:
         """Wait until what was done is sent, by the page's own clock, and answered, and nothing more is asked
         for it."""
-        page = page or self.page
-        soon = "most => new Promise(done => setTimeout(done, most))"
-        page.evaluate(soon, 480)
-        for _ in range(PATIENCE // 40):
-            if not self.on_its_way[page]:
-                page.evaluate(soon, 80)
-                if not self.on_its_way[page]:
-                    return
-            page.wait_for_timeout(40)
-        self.fail(f"no end of {[sent.url for sent in self.on_its_way[page]]}")
+        on_their_way = (page or self.page).evaluate(QUIET, PATIENCE // 40)
+        self.assertEqual(on_their_way, [], "no end of these")
 
     def until(self, shown: Callable[[], object], wanted: object) -> None:
         """Wait until something is as it is wanted: what a write sends only after another one is seen late."""

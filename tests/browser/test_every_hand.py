@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.browser.support import PHONE, BrowserCase
+from tests.browser.support import PHONE, UNANSWERED, BrowserCase
 
 
 class PlacesCase(BrowserCase):
@@ -17,9 +17,8 @@ class PlacesCase(BrowserCase):
             bypass_csp=True,
         )
         self.addCleanup(context.close)
-        page = context.new_page()
-        self.on_its_way[page] = set()
-        return page
+        context.add_init_script(UNANSWERED)
+        return context.new_page()
 
     def bench(self) -> str:
         made = self.page.request.post("/api/mixes/1/batches", data={"jug": None}).json()

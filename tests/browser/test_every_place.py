@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Page, ViewportSize
 
 from tests.browser.every_place import CUT, FIRST_ACTS, JUMPS, RING, SMALL, SPACING, WIDE, WORDS, unfold
-from tests.browser.support import AXE, DESK, PHONE, PLACES, BrowserCase
+from tests.browser.support import AXE, DESK, PHONE, PLACES, UNANSWERED, BrowserCase
 from tests.soak import SOAK
 
 GLOSSARY = Path(__file__).parents[2] / "docs" / "glossary.md"
@@ -62,9 +62,8 @@ class EveryPlaceTest(BrowserCase):
             bypass_csp=True,
         )  # fmt: skip
         self.addCleanup(context.close)
-        page = context.new_page()
-        self.on_its_way[page] = set()
-        return page
+        context.add_init_script(UNANSWERED)
+        return context.new_page()
 
     def test_at_a_desk(self) -> None:
         """One act is first, no word is broken, Tab shows where it is; with all unfolded no retired word is

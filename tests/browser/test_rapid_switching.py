@@ -56,7 +56,7 @@ class RapidSwitchingTest(BrowserCase):
         self.until(lambda: len(held), 1)
         page.get_by_label("sheen").fill("1")
         expect(picture).not_to_have_attribute("src", first or "")
-        self.until(lambda: len(self.on_its_way[page]), 1)  # the one that is held
+        self.until(lambda: page.evaluate("asked.size"), 1)  # the one that is held
         page.wait_for_timeout(200)  # a frame or two, till it is painted
         shown = self.pixel(page.locator(".stage"))
         try:
