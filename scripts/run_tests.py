@@ -40,6 +40,9 @@ HUNG = 1200.0
 _BROWSERS = re.compile(r"\.(browser|web)\.")
 """What needs a browser comes last: what drives one stays in its process."""
 
+_ERROR = re.compile(r"\s*\|?\s*[\w.]*(Error|Exception|Timeout)\b")
+"""The line of a report that says what went wrong."""
+
 WHOSE = (resource.RUSAGE_SELF, resource.RUSAGE_CHILDREN)
 
 
@@ -181,10 +184,13 @@ def main(wanted: list[str]) -> int:
 
 
 def in_short(report: str) -> str:
-    """Return of each that failed which it is and the last lines of what it said: where only the end of a run
-    is kept, they are what is read."""
-    found = report.split("=" * 70 + "\n")[1:]
-    return "".join("\n".join([text.splitlines()[0], *text.rstrip().splitlines()[-8:], ""]) for text in found)
+    """Return of each that failed which it is, the lines that name an error, and the last ones: where only the
+    end of a run is kept, they are what is read."""
+    found = []
+    for lines in (text.strip().splitlines() for text in report.split("=" * 70)[1:]):
+        errors = [line for line in lines[1:-4] if _ERROR.match(line)]
+        found += [line[:300] for line in (lines[0], *errors[-4:], *lines[1:][-4:])]
+    return "".join(f"{line}\n" for line in found)
 
 
 def say_where_time_went(outcomes: list[Outcome]) -> None:

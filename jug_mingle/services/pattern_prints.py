@@ -210,14 +210,15 @@ def sheet_svg(session: Session, laid_out: Laid, *, title: str) -> bytes:
     columns, rows = (1, 1) if alone else (layout.columns, layout.rows)
     edge = max(0.02, laid_out.said.border)
     w, h = (motif.width, motif.height) if alone else (columns * px, rows * py)
+    drop = 0.5 * py if layout.half_drop and columns > 1 and rows > 1 else 0.0
     rings = []
     for column in range(columns):
         for row in range(rows):
-            drop = 0.5 * py if layout.half_drop and column % 2 and rows > 1 else 0.0
-            x, y = edge + (column + 0.5) * w / columns, edge + (row + 0.5) * h / rows + drop
+            x, y = edge + (column + 0.5) * w / columns, edge + (row + 0.5) * h / rows + column % 2 * drop
             rings += put(motif, Placed(x=x, y=y, w=motif.width, h=motif.height, turn=layout.turn))
     marks = [line for x in (edge, edge + w) for y in (edge, edge + h) for line in _cross(x, y)]
-    return write_svg(title, w + 2 * edge, h + 2 * edge, rings, marks=marks)
+    # The marks stay a repeat apart; the sheet reaches past them, to where every second column ends.
+    return write_svg(title, w + 2 * edge, h + 2 * edge + drop, rings, marks=marks)
 
 
 def _cross(x: float, y: float) -> list[Ring]:

@@ -207,6 +207,7 @@ class ArchiveTest(FreshCase):
     def test_out_and_in(self) -> None:
         """Everything goes out as one file; sent back it says what would happen, and does all of it or
         nothing."""
+        self.refused(self.client.post("/api/archives", content=b""), 422, "the file is empty")
         sent = self.client.get("/api/archive")
         self.assertIn("jug-mingle-", sent.headers["content-disposition"])
         self.client.patch("/api/jobs/1", json={"name": "Other"})

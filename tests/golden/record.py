@@ -188,6 +188,9 @@ def over_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     yield "an undertone", asked("jobs/1/over/undertones", {"over": "cherry", "wish": "red"})
     yield "accents", asked("pieces/1/accents", {"layers": BASE, "place": "handles"})
     layers = [*BASE, {"kind": "stencil", "colours": ["mix:1"]}]
+    for to, place, on in (("print", "edges", [*layers, {"kind": "transfer"}]), ("floor", "high", BASE)):
+        body = {"layers": on, "place": place, "to": to}
+        yield f"accents to the {to}", asked("pieces/1/accents", body)
     yield "laid out", asked("pieces/1/layout", {"layers": layers, "number": 2})
     yield "found", client.get("/api/find", params={"words": "tide"}).json()
 

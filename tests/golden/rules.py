@@ -22,10 +22,12 @@ from jug_mingle.core.colour.colour_names import describe, family
 from jug_mingle.core.colour.difference import difference_words, direction
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.evidence.fit import characterise
+from jug_mingle.core.evidence.next_swatch import next_swatch
 from jug_mingle.core.finishes import WAXES, Finish, Layer, bare
 from jug_mingle.core.finishes.kinds import KINDS as KINDS_OF_LAYER
 from jug_mingle.core.materials.kinds import KINDS
 from jug_mingle.core.measuring.jugs import JUGS
+from jug_mingle.core.measuring.pouring import Pour
 from jug_mingle.core.measuring.tools import tool
 from jug_mingle.core.measuring.units import UNITS, format_amount
 from jug_mingle.core.optics.grounds import GROUNDS, ground, measured_ground
@@ -48,6 +50,7 @@ from jug_mingle.core.plan.work import Workshop
 from jug_mingle.core.practice.hardware import Act, Hardware
 from jug_mingle.core.practice.hazards import Work, hazards_of
 from jug_mingle.core.practice.judgement import judge
+from jug_mingle.core.practice.pattern_order import order_of
 from jug_mingle.core.practice.situation import laid_of, situations
 from jug_mingle.core.recipes.accents import accents_of, loudness
 from jug_mingle.core.recipes.lacking import OUT_OF_REACH, nearest_words, unsure_words, what_is_lacking
@@ -56,6 +59,7 @@ from jug_mingle.core.recipes.recipes import find_recipes
 from jug_mingle.core.recipes.rescue import advise
 from jug_mingle.core.recipes.stain_boards import nearest_wait, reflectance_after
 from jug_mingle.core.recipes.wishes import Target
+from jug_mingle.errors import JugMingleError
 from tests.core.evidence.test_laid import OAK
 from tests.core.evidence.test_laid import SHELF as LAID_SHELF
 from tests.core.paints import TRUE, film, material, readings, seen
@@ -168,6 +172,7 @@ ARRANGED: tuple[dict[str, Any], ...] = (
     {"whole": True, "mirrored": "both", "width": 0.07}, {"spared": 0.01, "fade_to": 0.4, "seed": 3},
     {"span": "wrapped", "overhang": 0.02, "sheet_width": 0.35, "sheet_height": 0.3, "border": 0.005},
     {"reach": 0.6, "reach_from": "bottom", "sheet_width": 0.5, "sheet_height": 0.7},
+    {"across": "right", "down": "bottom", "overhang": 0.01, "shift_y": 0.007, "width": 0.2, "height": 0.17},
 )  # fmt: skip
 """Layouts of one motif; each is laid on two pieces, as a stencil, as paper and as a liner."""
 
@@ -201,6 +206,51 @@ def boards() -> Iterator[tuple[str, Any]]:
     for number, R in enumerate(TARGETS):
         found = nearest_wait([1, 5, 20], fields, R)
         yield f"board for {number}", plain([found.minutes, found.delta_E])
+
+
+REFUSED: tuple[dict[str, Any], ...] = (
+    {"arrange": "one", "width": 0.9, "height": 2.3}, {"arrange": "row", "width": 2.0, "height": 0.1},
+    {"width": 0.0005, "height": 0.0005, "repeat_x": 0.0006, "repeat_y": 0.0006},
+)  # fmt: skip
+"""Layouts that do not lie on a small chest."""
+
+
+def orders() -> Iterator[tuple[str, Any]]:
+    """Yield in which order each kind of pattern is laid by either school, and how layouts are refused."""
+    for kind, mesh in product(KINDS_OF_LAYER, (False, True)):
+        found = [
+            order_of(kind, edge=edge, mesh=mesh, schools=schools)
+            for edge, schools in (
+                ("barrier", {}),
+                ("lifted_wet", {"paper_glue": "satin", "paper_trim": "after"}),
+                ("dry", {"paper_glue": "white_glue", "paper_trim": "before", "transfer": "between"}),
+            )
+        ]
+        if any(found):
+            yield f"order of {kind}{', mesh' if mesh else ''}", found
+    for number, changes in enumerate(REFUSED):
+        try:
+            lay(Layout(**changes), surfaces_of(usual_piece("chest")))
+        except (JugMingleError, ValueError) as error:
+            yield f"refused layout {number}", str(error)
+
+
+def evidence() -> Iterator[tuple[str, Any]]:
+    """Yield what is known of tins from few readings with noise, K and S times 100, and what the next swatch
+    would narrow."""
+    keys = ["white", "red", "yellow", "black"]
+    every = readings(keys, noise=0.5)
+    for number, kept in enumerate((every, every[::2], [one for one in every if len(one.volumes) == 1])):
+        shelf = characterise([material(key) for key in keys], kept)
+        for key in keys:
+            optics = shelf.optics(key)
+            yield (
+                f"known {number} of {key}",
+                plain([(100.0 * part[::12]).tolist() for part in (optics.K, optics.S)]),
+            )
+        pours = [Pour(key="white", parts=8, ml=400.0), Pour(key="red", parts=1, ml=50.0)]
+        swatches = next_swatch(shelf, pours, white="white", black="black")
+        yield f"next swatches {number}", plain([[one.volumes, one.before, one.after] for one in swatches])
 
 
 def said_of_looks() -> Iterator[tuple[str, Any]]:
@@ -362,7 +412,8 @@ def _laid(steps: Steps, hours: Hours) -> Any:
 def said() -> dict[str, Any]:
     """Return all of it by name, as JSON reads it back."""
     rooms = (
-        tables, forms, drawings, judged, laid_out, boards, said_of_looks, jobs, mixes, colours, names,
+        tables, forms, drawings, judged, laid_out, orders, evidence, boards, said_of_looks, jobs,
+        mixes, colours, names,
     )  # fmt: skip
     every = {name: one for room in rooms for name, one in room()}
     read: dict[str, Any] = json.loads(json.dumps(every))

@@ -56,6 +56,18 @@ class ArchiveCase(BackupCase):
 
 
 class WholeTest(ArchiveCase):
+    def test_a_disk_that_fails_is_said(self) -> None:
+        """What the disk says of itself, or what there is to say; and which file was meant."""
+        for error, words in (
+            (OSError(28, "No space left"), "No space left"),
+            (OSError("taken out"), "taken"),
+        ):
+            with (
+                patch.object(archives, "copy_database", side_effect=error),
+                self.assertRaisesRegex(JugMingleError, f"was not made: {words}.* \\(a.zip\\)$"),
+            ):
+                self.archived()
+
     def test_every_table_and_column(self) -> None:
         """All that the models have is in an archive, but the keys of writes; its schema is published as it
         is."""

@@ -11,6 +11,7 @@ from jug_mingle.core.colour.spectra import DAYLIGHT
 from jug_mingle.core.marked import plain
 from jug_mingle.core.optics.grounds import ground
 from jug_mingle.core.optics.uptake import Laying
+from jug_mingle.core.recipes.over import HAND_ERROR
 from jug_mingle.documents.laid import FieldIn, LaidIn
 from jug_mingle.errors import ConflictError, NotFoundError, UnfitError
 from jug_mingle.services import (
@@ -138,6 +139,8 @@ class FieldsTest(OverCase):
         self.assertNotIn("laying", field(glaze).about)
         self.assertEqual(ground_over(self.session, self.job.id, f"mix:{self.laid(glaze).id}").takes, "")
         self.assertNotIn("laying", field(FieldIn(over="old_white_paint")).about)
+        thick = [field(one).thickness_error for one in (FieldIn(over="oak", wait=4.0), glaze)]
+        self.assertEqual(thick, [HAND_ERROR, 0.3])
 
 
 class BenchTest(OverCase):

@@ -1,6 +1,7 @@
 """Layouts on a piece of a job: laid, counted, printed, kept, brought along; motifs of one's own; accents."""
 
 import io
+from itertools import product
 from typing import Any
 
 import numpy as np
@@ -164,24 +165,24 @@ class PrintsTest(PatternCase):
 
     def test_a_stencil_for_the_cutter(self) -> None:
         """One sheet of so many repeats, in millimetres, with register marks; of a print there is none."""
-        one = self.laid(motif="dots", width=0.05, columns=3, rows=2, repeat_x=0.06, repeat_y=0.07)
+        repeats: dict[str, Any] = {"rows": 2, "repeat_x": 0.06, "repeat_y": 0.07}
+        one = self.laid(motif="dots", width=0.05, columns=3, half_drop=False, **repeats)
         data = pattern_prints.sheet_svg(self.session, one, title="Dots")
         found = read_svg(data)
         self.assertEqual(len(found.shapes), 3 * 2 * 4)
         self.assertAlmostEqual(found.width, 3 * 60 + 40, places=3)
-        self.assertIn(b'id="marks"', data)
+        rings = np.concatenate([ring for one in found.shapes for ring in one.rings])
+        np.testing.assert_allclose((rings.min(axis=0) + rings.max(axis=0)) / 2.0, (110.0, 90.0), atol=0.5)
+        marks = data.decode().split('id="marks"')[1]
+        for x, y in product((20, 200), (20, 160)):  # a cross at each corner of the repeats
+            self.assertIn(f"M{x - 5}.000 {y}.000 L{x + 5}.000 {y}.000", marks)
+            self.assertIn(f"M{x}.000 {y - 5}.000 L{x}.000 {y + 5}.000", marks)
         ends = []
         for drop in (False, True):
-            two: dict[str, Any] = {
-                "columns": 2,
-                "rows": 2,
-                "repeat_x": 0.06,
-                "repeat_y": 0.07,
-                "half_drop": drop,
-            }
-            laid = self.laid(motif="dots", width=0.05, **two)
+            laid = self.laid(motif="dots", width=0.05, columns=2, half_drop=drop, **repeats)
             found = read_svg(pattern_prints.sheet_svg(self.session, laid, title="Dots"))
             ends.append(max(ring[:, 1].max() for one in found.shapes for ring in one.rings))
+            self.assertLess(ends[-1] + 20.0, found.height)
         self.assertAlmostEqual(ends[1] - ends[0], 35.0, delta=0.2)  # half a repeat lower in every second
         with self.assertRaisesRegex(UnfitError, "nothing to cut"):
             pattern_prints.sheet_svg(self.session, self.laid("paper"), title="x")

@@ -1,9 +1,13 @@
 """Plans on a real database: made, kept, done, gone wrong, looked at, and what they cost."""
 
+import io
+import json
 import time
 import unittest
 from datetime import UTC, datetime, timedelta
 from threading import Event
+from typing import Any
+from unittest.mock import patch
 
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.plan.first_plan import first_plan
@@ -22,13 +26,15 @@ from jug_mingle.services import (
     plan_pictures,
     plan_progress,
     plan_work,
+    plan_worker,
     plans,
     timers,
 )
-from jug_mingle.services.hours import EVENINGS, hours_kept, keep_hours
+from jug_mingle.services.hours import EVENINGS, Busy, hours_kept, keep_hours
 from jug_mingle.services.plan_money import money_of
 from jug_mingle.services.plan_solver import Bettering, PlanSolver
 from jug_mingle.services.plan_view import view_of
+from jug_mingle.services.plan_work import Other
 from jug_mingle.store.models import TimerRow, now
 from tests.core.plan.checker import faults
 from tests.core.plan.generated import evenings
@@ -90,6 +96,29 @@ class MadeTest(PlanCase):
         before = self.one().kept["made"]
         plans.make(self.session, self.job.id)
         self.assertEqual(self.one().kept["made"], before)
+
+    def test_days_before_it_begins_the_first_is_next(self) -> None:
+        off: dict[Any, Any] = {(now() + timedelta(days=day)).date(): [] for day in range(3)}
+        keep_hours(self.session, ALWAYS.model_copy(update={"days": off}))
+        plans.make(self.session, self.job.id)
+        one = self.one()
+        view, first = view_of(one), min(one.schedule, key=lambda key: one.schedule[key])
+        assert view.now is not None
+        self.assertEqual((view.now.key, view.next_at), (first, one.calendar.at(one.schedule[first])))
+
+    def test_what_was_planned_stays_where_nothing_moves_it(self) -> None:
+        """A colour is mixed ten hours before it is laid, as was asked; asked no more, it stays there, though
+        one mixes just before."""
+        one = self.one()
+        mixed = next(step.key for step in one.steps.steps if step.act == "mix")
+        laid = min(one.schedule[wait.after] for wait in one.steps.waits if wait.before == mixed)
+        plan_asks.pin(self.session, self.job.id, mixed, one.calendar.at(laid - 600))
+        plans.make(self.session, self.job.id)
+        asked = self.one().schedule
+        self.assertEqual(asked[mixed], laid - 600)
+        plan_asks.pin(self.session, self.job.id, mixed, None)
+        plans.make(self.session, self.job.id)
+        self.assertEqual(self.one().schedule, asked)
 
     def test_a_change_makes_it_stale(self) -> None:
         plan_work.keep_survey(
@@ -322,6 +351,43 @@ class ChangedTest(PlanCase):
         with self.assertRaises(NotFoundError):
             plan_asks.swap(self.session, self.job.id, {"pot:white": "pot:nothing"})
 
+    def test_a_layer_laid_otherwise(self) -> None:
+        """What is usual is swapped where no tin is named; a look's jugs keep a while, tins as they stand."""
+        other = Other(swaps={"usual:clear_coat": "pot:white"})
+        for colours, wanted in (([], ["pot:white"]), (["pot:ochre"], ["pot:ochre"])):
+            layer = LayerIn(kind="sealer", colours=colours)
+            self.assertEqual(plan_work.otherwise(layer, other).colours, wanted)
+        self.assertEqual(plan_work.otherwise(LayerIn(kind="sealer"), Other()).colours, [])
+        (work,) = plan_work.works_of(self.session, self.job.id, None, Other())
+        self.assertEqual(work.keeps, dict.fromkeys(self.paint().colours))
+        self.assertTrue(all(colour.startswith("mix:") for colour in work.keeps))
+        look = looks.save_look(
+            self.session, self.job.id, name="Tin", layers=[LayerIn(kind="paint", colours=["pot:white"])]
+        )
+        looks.wear(self.session, self.chest.id, look.id)
+        (work,) = plan_work.works_of(self.session, self.job.id, None, Other())
+        self.assertEqual(work.keeps, {})
+
+    def test_what_another_job_has_done_takes_no_time(self) -> None:
+        """Its slots are taken until its step is done; then they are free."""
+        other = jobs.add_job(self.session, name="Other").id
+        step = self.one().slots[0].step
+        taken = len(self.busy(other))
+        plan_progress.finish_step(self.session, self.job.id, step)
+        self.assertEqual(len(self.busy(other)), taken - 1)
+
+    def busy(self, job_id: int) -> list[Busy]:
+        with patch.object(plans, "hours_of", side_effect=lambda *_, busy, **__: busy):
+            found: Any = plans.hours_for(self.session, plans.plan_now(self.session, job_id))
+        return list(found)
+
+    def test_money_says_what_is_taken_instead(self) -> None:
+        self.assertEqual(money_of(self.session, self.job.id, self.one()).swapped, [])
+        plan_asks.swap(self.session, self.job.id, {"pot:white": "pot:ochre"})
+        self.assertEqual(
+            money_of(self.session, self.job.id, self.one()).swapped, [("pot:white", "pot:ochre")]
+        )
+
     def test_money(self) -> None:
         money = money_of(self.session, self.job.id, self.one())
         self.assertEqual({line.title for line in money.tins} >= {"White", "Blue"}, True)
@@ -393,6 +459,9 @@ class TimersTest(PlanCase):
         self.assertEqual([row for row in timers.timers(self.session) if row.words == "x"], [])
 
 
+QUICK = {"first": 0.05, "later": 0.01, "clock": 5.0}
+
+
 class SolverTest(unittest.TestCase):
     def test_stopped_half_way_gives_what_was_found(self) -> None:
         laid = problem_of(steps_of(generated(3, 5), Workshop()), evenings())
@@ -403,16 +472,31 @@ class SolverTest(unittest.TestCase):
         assert best is not None
         self.assertEqual(faults(laid.problem, best), [])
         self.assertFalse(solver.running)
-        again = solver.solve(laid.problem, first, effort={"first": 0.05, "later": 0.01, "clock": 5.0})
+        again = solver.solve(laid.problem, first, effort=QUICK)
         self.assertIsNotNone(again)
         self.assertTrue(solver.running)
+
+    def test_a_line_in_and_lines_out(self) -> None:
+        """The best of all is the last line; nobody is told of one that is worse than what is known."""
+        laid = problem_of(steps_of(generated(1, 5), Workshop()), evenings())
+        asked = {"problem": laid.problem.plain(), "known": None, "near": None, "effort": QUICK}
+        found = self.lines(asked)
+        self.assertIn("better", found[0])
+        best = found[-1]["best"]
+        self.assertEqual(faults(laid.problem, plan_worker.schedule_of_plain(best)), [])
+        again = self.lines({**asked, "known": best})
+        self.assertTrue(all(one["better"]["usable"] <= best["usable"] for one in again[:-1]))
+        self.assertLessEqual(again[-1]["best"]["usable"], best["usable"])
+
+    def lines(self, asked: dict[str, Any]) -> list[dict[str, Any]]:
+        out = io.StringIO()
+        plan_worker.answer(asked, out)
+        return [json.loads(line) for line in out.getvalue().splitlines()]
 
     def test_ends_when_idle(self) -> None:
         laid = problem_of(steps_of(generated(1, 5), Workshop()), evenings())
         solver = PlanSolver(idle=0.05)
-        solver.solve(
-            laid.problem, first_plan(laid.problem), effort={"first": 0.01, "later": 0.01, "clock": 5.0}
-        )
+        solver.solve(laid.problem, first_plan(laid.problem), effort=QUICK)
         for _ in range(100):
             if not solver.running:
                 break

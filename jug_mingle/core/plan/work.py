@@ -64,7 +64,7 @@ class Unit:
     ground: Below
     survey: PartSurvey
     laid: tuple[LaidLayer, ...]
-    again: bool = False
+    again: bool
     """Whether it was painted in this job already, otherwise than it shall be now."""
 
 

@@ -55,17 +55,18 @@ class LoopTest(unittest.TestCase):
         assert_array_equal(out, tile[(row + 900) % TILE, (column + 700) % TILE])
 
     def test_compose_adds_light(self) -> None:
-        """Two samples of a pixel and the mat past them add up by their shares; an empty pixel is the mat."""
+        """Two samples of a pixel and the floor past them add up by their shares; an empty pixel above is the
+        wall."""
         linear = np.array([[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]], dtype=np.float32)
         canvas = compiled.compose(
             linear,
             np.array([0.5, 0.3], dtype=np.float32),
             np.array([1, 1], dtype=np.int32),
             np.array([1.0, 0.2], dtype=np.float32),
-            np.full((2, 3), 0.5, dtype=np.float32),
-            0,
+            np.array([[0.7, 0.7, 0.7], [0.5, 0.5, 0.5]], dtype=np.float32),
+            1,
         )
-        assert_allclose(canvas, [[0.5, 0.5, 0.5], [0.6, 0.4, 0.1]], atol=1e-6)
+        assert_allclose(canvas, [[0.7, 0.7, 0.7], [0.6, 0.4, 0.1]], atol=1e-6)
 
     def test_encode_rounds_and_clips(self) -> None:
         code = np.arange(256, dtype=np.uint8)

@@ -4,6 +4,7 @@ of jobs."""
 import itertools
 import random
 import unittest
+from dataclasses import replace
 
 from jug_mingle.core.pattern.blocks import Size, blocks_of
 from jug_mingle.core.pattern.laying import lay
@@ -202,6 +203,8 @@ class SupplyTest(unittest.TestCase):
         self.assertAlmostEqual(pieces[0].w, 0.20)
         self.assertAlmostEqual(found.metres, 0.54)
         self.assertEqual(found.sheets, 1)
+        half = replace(pieces[0], w=0.4, h=1.5)
+        self.assertEqual([supplied([half] * n, (0.45, 3.0)).sheets for n in (1, 2, 3)], [1, 1, 2])
 
     def test_larger_than_a_sheet(self) -> None:
         piece = Piece(parts=("top",), space=0, x=0, y=0, w=0.5, h=0.5)

@@ -2,6 +2,7 @@
 
 import random
 import unittest
+from dataclasses import replace
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
@@ -132,6 +133,11 @@ class GeneratedJobsTest(unittest.TestCase):
                 self.assertEqual(faults(laid.problem, best), [])
                 self.assertLessEqual(best.usable, first.usable)
                 self.assertGreaterEqual(best.usable, best.bound)
+
+    def test_none_where_a_task_finds_no_room(self) -> None:
+        laid = problem_of(steps_of(pieces(1, 5), Workshop()), evenings())
+        longest = replace(laid.problem.tasks[0], minutes=100_000)
+        self.assertIsNone(solve(replace(laid.problem, tasks=(longest, *laid.problem.tasks[1:])), None))
 
     def test_same_job_same_plan(self) -> None:
         laid = problem_of(steps_of(pieces(1, 3), Workshop()), evenings())
