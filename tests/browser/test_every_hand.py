@@ -141,7 +141,8 @@ class KeysTest(PlacesCase):
         expect(page.get_by_role("radio", name="as it dries")).to_be_checked()
 
     def test_found_in_a_long_menu(self) -> None:
-        """Escape closes its sheet at once; a word finds it, Enter takes it, and the menu itself has it."""
+        """Escape closes its sheet at once, and it opens again; a word finds it, Enter takes it, and the menu
+        itself has it. Who types while it opens is heard from the first letter."""
         page = self.page
         self.go("mingle")
         find = page.get_by_role("button", name="Find what lies below")
@@ -153,4 +154,11 @@ class KeysTest(PlacesCase):
         page.keyboard.type("walnu")
         expect(page.get_by_text("1 found")).to_be_visible()
         page.keyboard.press("Enter")
-        expect(page.get_by_label("Over what")).to_have_value("walnut")
+        over = page.get_by_label("Over what")
+        expect(over).to_have_value("walnut")
+        for typed, wood in (("cherr", "cherry"), ("walnu", "walnut"), ("cherr", "cherry")):
+            find.press("Enter")
+            page.keyboard.press("Escape")
+            find.press("Enter")
+            page.keyboard.type(f"{typed}\n")
+            expect(over).to_have_value(wood)
