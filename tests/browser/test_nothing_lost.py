@@ -62,7 +62,7 @@ class NothingLostTest(TryOnCase):
         expect(self.layers()).to_have_count(before + 1)
         page.get_by_role("button", name="Undo", exact=True).first.click()
         expect(self.layers()).to_have_count(before)
-        self.assertNotIn("wash", self.kinds()[-1:])
+        self.until(lambda: "wash" in self.kinds()[-1:], False)
 
     def test_the_last_face_and_the_last_layer(self) -> None:
         """A layer whose last face is unticked lies nowhere and says so; a look whose last layer goes is
@@ -76,7 +76,7 @@ class NothingLostTest(TryOnCase):
             ticked.first.click()
             expect(ticked).to_have_count(left)
         expect(page.get_by_text("It lies nowhere.")).to_be_visible()
-        self.assertEqual(self.look()["layers"][-1]["zones"], ["nowhere"])
+        self.until(lambda: self.look()["layers"][-1]["zones"], ["nowhere"])
         page.reload()
         self.settled()
         for _ in range(self.layers().count() - 1):
