@@ -181,6 +181,16 @@ class BrowserCase(unittest.TestCase):
         self.allowed: tuple[str, ...] = ()
         return page
 
+    def touched(self, size: ViewportSize) -> Page:
+        """Return a page under a finger, on a screen of a size; scripts may be put into it."""
+        context = self.browser.new_context(
+            base_url=self.server.address, viewport=size, has_touch=True, reduced_motion="reduce",
+            bypass_csp=True,
+        )  # fmt: skip
+        self.addCleanup(context.close)
+        context.add_init_script(UNANSWERED)
+        return context.new_page()
+
     def go(self, place: str, page: Page | None = None) -> None:
         (page or self.page).goto(f"/{place}")
         expect((page or self.page).locator("h1")).to_be_visible()

@@ -2,24 +2,12 @@
 
 import re
 
-from playwright.sync_api import Page, ViewportSize, expect
+from playwright.sync_api import expect
 
-from tests.browser.support import PHONE, UNANSWERED, BrowserCase
+from tests.browser.support import PHONE, BrowserCase
 
 
 class PlacesCase(BrowserCase):
-    def touched(self, size: ViewportSize) -> Page:
-        context = self.browser.new_context(
-            base_url=self.server.address,
-            viewport=size,
-            has_touch=True,
-            reduced_motion="reduce",
-            bypass_csp=True,
-        )
-        self.addCleanup(context.close)
-        context.add_init_script(UNANSWERED)
-        return context.new_page()
-
     def bench(self) -> str:
         made = self.page.request.post("/api/mixes/1/batches", data={"jug": None}).json()
         return f"1/bench/{made['id']}"
@@ -162,3 +150,4 @@ class KeysTest(PlacesCase):
             find.press("Enter")
             page.keyboard.type(f"{typed}\n")
             expect(over).to_have_value(wood)
+            expect(find).to_be_focused()

@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Page, ViewportSize
 
 from tests.browser.every_place import CUT, FIRST_ACTS, JUMPS, RING, SMALL, SPACING, WIDE, WORDS, unfold
-from tests.browser.support import AXE, DESK, PHONE, PLACES, UNANSWERED, BrowserCase
+from tests.browser.support import AXE, DESK, PHONE, PLACES, BrowserCase
 from tests.soak import SOAK
 
 GLOSSARY = Path(__file__).parents[2] / "docs" / "glossary.md"
@@ -54,16 +54,6 @@ class EveryPlaceTest(BrowserCase):
         """Check that what is there stays where it is while a place is filled: no more than what the measure
         calls good (web.dev, Core Web Vitals, cumulative layout shift)."""
         self.assertLess(sum(page.evaluate("window.jumps")), 0.1)
-
-    def touched(self, size: ViewportSize) -> Page:
-        """Return a page under a finger, on a screen of a size."""
-        context = self.browser.new_context(
-            base_url=self.server.address, viewport=size, has_touch=True, reduced_motion="reduce",
-            bypass_csp=True,
-        )  # fmt: skip
-        self.addCleanup(context.close)
-        context.add_init_script(UNANSWERED)
-        return context.new_page()
 
     def test_at_a_desk(self) -> None:
         """One act is first, no word is broken, Tab shows where it is; with all unfolded no retired word is

@@ -1,66 +1,31 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { watch } from 'vue'
+import { nextTick, watch } from 'vue'
 
 import { useEscape } from './useKeys'
 
 /**
- * A sheet over the place, as all of them are: made when it is opened, and closed by Escape from the first moment.
- * What is typed from then on is meant for `focus`, the id of its first field.
+ * A sheet over the place, as all of them are: made when it is opened, closed by Escape from the first moment, and from
+ * then on what is typed is in `focus`, the id of its first field.
  */
 const { focus } = defineProps<{ focus?: string }>()
 const open = defineModel<boolean>({ required: true })
 defineOptions({ inheritAttrs: false })
-// A dialog hears the key only once it has the focus; on a slow machine a person is faster. It is the one that hears it:
-// closed twice, it would not open again.
+// A dialog hears the key only once it has the focus; on a slow machine a person is faster.
 useEscape(() => {
   const was = open.value
   open.value = false
   return was
 })
 
-/** What was typed before the field was there: its frames come after the finger. */
-let early = ''
-watch(open, () => (early = ''))
-
-function field() {
-  const there = focus ? document.getElementById(focus) : null
-  there?.focus()
-  return there instanceof HTMLInputElement && document.activeElement === there ? there : null
-}
-
-function putEarly(into: HTMLInputElement) {
-  if (!early) return
-  const [words = '', entered] = early.split('\n')
-  early = ''
-  into.value += words
-  into.dispatchEvent(new Event('input', { bubbles: true }))
-  if (entered !== undefined) into.form?.requestSubmit()
-}
-
-useEventListener(
-  window,
-  'keydown',
-  (event) => {
-    const typed = event.key.length === 1 ? event.key : event.key === 'Enter' ? '\n' : ''
-    const chord = event.ctrlKey || event.metaKey || event.altKey
-    if (!open.value || !focus || !typed || chord || document.activeElement?.closest('.modal')) return
-    const there = field()
-    if (there) {
-      putEarly(there)
-      return
-    }
-    early += typed
-    event.preventDefault()
-    event.stopPropagation()
-  },
-  { capture: true },
-)
-
-function shown() {
-  const there = early ? field() : null
-  if (there) putEarly(there)
-}
+// It takes the focus some frames after it is there, and what was typed meanwhile would be lost; and it gives the focus
+// back to what had it then, which is its own field by now.
+let before: Element | null = null
+watch(open, async (opens) => {
+  if (opens) before = document.activeElement
+  await nextTick()
+  if (opens) document.getElementById(focus ?? '')?.focus()
+  else if (document.activeElement === document.body && before instanceof HTMLElement) before.focus()
+})
 </script>
 
 <template>
@@ -75,7 +40,6 @@ function shown() {
     centered
     no-animation
     no-close-on-esc
-    @shown="shown"
   >
     <slot />
     <template v-if="$slots.footer" #footer><slot name="footer" /></template>
