@@ -111,9 +111,13 @@ DESK, PHONE = ViewportSize(width=1280, height=800), ViewportSize(width=390, heig
 UNANSWERED = """(() => { const ask = window.fetch, asked = window.asked = new Map()
   window.fetch = async (...what) => { const key = Symbol()
     asked.set(key, what[0]?.url ?? String(what[0]))
-    try { return await ask(...what) } finally { asked.delete(key) } }
+    const over = () => asked.delete(key)
+    try { const answer = await ask(...what)
+      answer.clone().arrayBuffer().then(over, over)
+      return answer } catch (error) { over(); throw error } }
 })()"""
-"""Note in a page what it asks the program for until that is answered."""
+"""Note in a page what it asks the program for until the last byte of the answer is there: the page goes on then,
+not when the answer begins."""
 
 QUIET = """async rounds => { const soon = most => new Promise(done => setTimeout(done, most))
   const none = async most => { await soon(most); return window.asked.size === 0 }
