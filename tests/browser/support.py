@@ -116,8 +116,8 @@ UNANSWERED = """(() => { const ask = window.fetch, asked = window.asked = new Ma
       answer.clone().arrayBuffer().then(over, over)
       return answer } catch (error) { over(); throw error } }
 })()"""
-"""Note in a page what it asks the program for until the last byte of the answer is there: the page goes on then,
-not when the answer begins."""
+"""Note in a page what it asks the program for until the last byte of the answer is there: the page goes on
+then, not when the answer begins."""
 
 QUIET = """async rounds => { const soon = most => new Promise(done => setTimeout(done, most))
   const none = async most => { await soon(most); return window.asked.size === 0 }

@@ -102,8 +102,9 @@ class DressTest(TryOnCase):
 
     def test_change_is_kept_when_the_piece_is_turned_at_once(self) -> None:
         """What was changed on one piece goes to its own look, however quickly another piece is taken in
-        hand."""
-        page = self.page
+        hand. No piece is judged in the layers of another one."""
+        page, asked = self.page, list[str]()
+        page.on("request", lambda one: asked.append(f"{one.method} {one.url}"))
         self.go("try-on")
         self.settled()
         others = self.look(1)["layers"]
@@ -112,6 +113,8 @@ class DressTest(TryOnCase):
         page.get_by_role("button", name="Hall settle").click()
         self.assertEqual(self.look(0)["layers"][0]["width"], 0.22)
         self.assertEqual(self.look(1)["layers"], others)
+        judged = [one for one in asked if re.search("POST.*/pieces/2/judge", one)]
+        self.assertEqual(len(judged), 1, asked)
 
     def test_layers_laid_quickly_make_one_look(self) -> None:
         """A bare piece gets one look with its first layers, also when the next come before it is kept."""

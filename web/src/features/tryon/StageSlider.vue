@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How far a piece is painted: from bare, coat by coat. */
+/** How far a piece is painted: from bare, coat by coat. Its room is kept until the stages are there. */
 const { stages } = defineProps<{ stages: string[] }>()
 const at = defineModel<number | undefined>('at')
 const sliding = defineModel<boolean>('sliding')
@@ -11,7 +11,7 @@ function slide(to: number) {
 </script>
 
 <template>
-  <div class="stages">
+  <div class="stages" :class="{ invisible: stages.length < 2 }">
     <BFormInput
       type="range"
       min="0"

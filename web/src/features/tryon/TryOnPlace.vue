@@ -43,7 +43,7 @@ const picture = useFinishPicture(piece, layers, size, () => view.value === 'piec
 const { opened, room, raking, sliding, solo, peeked, stageAt, src, wrong } = picture
 const accents = ref(false)
 const settled = useSettled(() => JSON.stringify(layers.value))
-const kept = useKeptOf(settled, wear.unkept)
+const kept = useKeptOf(settled, wear)
 const { data: judged, isPlaceholderData } = useJudged(piece, kept)
 const judgedBefore = computed(() => isPlaceholderData.value || kept.value !== JSON.stringify(layers.value))
 const { data: rough } = useRoughness(piece, kept)
@@ -118,10 +118,10 @@ function openFile(event: Event) {
           @pick="pick"
         />
         <StageSlider
-          v-if="judged && judged.stages.length > 1"
+          v-if="layers.length > 0"
           v-model:at="stageAt"
           v-model:sliding="sliding"
-          :stages="judged.stages"
+          :stages="judged?.stages ?? []"
         />
         <PointReadout
           v-if="point"

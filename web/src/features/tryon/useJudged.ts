@@ -31,12 +31,20 @@ export function useJudged(piece: Ref<Schemas['PieceOut'] | undefined>, settled: 
   })
 }
 
-/** Of what is laid what is kept already: a layer is kept before anything is judged. */
-export function useKeptOf(settled: Ref<string>, unkept: Ref<boolean>) {
-  const kept = ref(settled.value)
+/**
+ * Of what is laid what is kept already: a layer is kept before anything is judged. What was taken in hand is kept, and
+ * shown at once: no piece is judged in the layers of another one.
+ */
+export function useKeptOf(
+  settled: Ref<string>,
+  { layers, unkept, taken }: { layers: Ref<Layer[]>; unkept: Ref<boolean>; taken: Ref<number> },
+) {
+  const now = () => JSON.stringify(layers.value)
+  const kept = ref(now())
   watch([settled, unkept], () => {
-    if (!unkept.value) kept.value = settled.value
+    if (!unkept.value && settled.value === now()) kept.value = settled.value
   })
+  watch(taken, () => (kept.value = now()), { flush: 'sync' })
   return kept
 }
 

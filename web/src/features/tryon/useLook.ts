@@ -60,6 +60,8 @@ export function useLook() {
   let saving = 0
   /** Whether something is not kept yet. */
   const unkept = ref(false)
+  /** How often what a piece wears was taken in hand, as it is kept. */
+  const taken = ref(0)
   const noteUnkept = () => (unkept.value = timer !== undefined || saving > 0)
   const nameOf = (piece: number | undefined, look: number | undefined) => `${String(piece)} ${String(look)}`
   /** It was changed elsewhere, too, and nobody has said yet which of the two is kept: what is here stays here. */
@@ -73,6 +75,7 @@ export function useLook() {
     worn = { piece: id, look: look.value?.id, version: look.value?.version, title: 'My look' }
     history.restart(look.value ? (JSON.parse(JSON.stringify(look.value.layers)) as Layer[]) : [])
     if (before) history.resume(before)
+    taken.value += 1
     const draft = id === undefined ? undefined : draftOf(id, look.value?.id)
     if (draft && JSON.stringify(draft) !== JSON.stringify(layers.value)) change(draft)
   }
@@ -92,7 +95,7 @@ export function useLook() {
         if (id !== undefined) made.delete(id)
       } else restart(id)
     },
-    { immediate: true },
+    { immediate: true, flush: 'sync' }, // nobody draws or judges a piece in the layers of another one
   )
   const refresh = () => queries.invalidateQueries({ queryKey: jobKey() })
 
@@ -337,6 +340,7 @@ export function useLook() {
     layers,
     change,
     unkept,
+    taken,
     undo: () => {
       if (history.undo()) kept()
     },
