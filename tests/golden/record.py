@@ -7,6 +7,7 @@ commit which.
 
 import io
 import json
+import re
 import tempfile
 from collections.abc import Iterator, Mapping
 from pathlib import Path
@@ -16,6 +17,7 @@ import numpy as np
 from fastapi.testclient import TestClient
 from numpy.typing import NDArray
 from PIL import Image
+from pypdf import PdfReader
 
 from jug_mingle.core.marked import plain
 
@@ -139,7 +141,64 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
                 f"point {name} at {x}, {y}",
                 client.post(f"/api/pieces/{there['card_cabinet']}/point", json=spot).json(),
             )
+    yield from plan_answers(client)
+    yield from given_out(client)
     yield from batch_answers(client)
+    yield from twins(client)
+
+
+def plan_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield the steps of the demo's plan without their hours, which depend on when it is asked; its money,
+    its surveys, what happened, words."""
+    for path in "measuring hours surroundings practice/mishaps patterns pieces/words".split():
+        yield f"GET /{path}", client.get(f"/api/{path}").json()
+    for path in ("plan/money", "surveys", "daybook"):
+        yield f"GET /jobs/1/{path}", client.get(f"/api/jobs/1/{path}").json()
+    plan = client.get("/api/jobs/1/plan").json()
+    hours = ("start", "ended", "pinned", "stands")
+    yield "steps", [{key: step[key] for key in step if key not in hours} for step in plan["steps"]]
+
+
+PATTERNS: tuple[dict[str, Any], ...] = (
+    {"kind": "stencil", "colours": ["mix:1"],
+        "layout": {"arrange": "corners", "motif": "corner", "wedges": 2, "width": 0.04}},
+    {"kind": "lettering", "colours": ["mix:2"],
+        "layout": {"motif": "text", "texts": ["A-D", "E"], "height": 0.02, "across": "left", "turn": 90}},
+)  # fmt: skip
+PRINTS = (
+    *(f"mixes/{mix}/{kind}.pdf" for mix in (1, 2) for kind in ("card", "label", "strip")),
+    "mixes/1/card.pdf?unit=fl_oz", "pieces/1/sheet.pdf", "pieces/2/sheet.pdf", "pieces/1/template.pdf",
+    "pieces/1/ladder.pdf?first_id=1&second_id=2", "jobs/1/boards.pdf?board=Tea on oak", "shelf/card.pdf",
+)  # fmt: skip
+FILES = ("jobs/1/colours.gpl", "jobs/1/shopping.csv", "shelf/table.csv", "looks/1/file")
+
+
+def given_out(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield what is printed, line by line, and files; of patterns laid on a piece, too."""
+    made = client.post("/api/jobs/1/looks", json={"name": "Vines", "layers": [*BASE, *PATTERNS]}).json()
+    client.put("/api/pieces/3/look", json={"look_id": made["id"]})
+    at = range(len(BASE), len(BASE) + len(PATTERNS))
+    for path in (*PRINTS, *(f"pieces/3/layout.pdf?layer={layer}" for layer in at)):
+        pages = PdfReader(io.BytesIO(client.get(f"/api/{path}").content)).pages
+        yield f"print {path}", [dateless(page.extract_text()).splitlines() for page in pages]
+    for path in (*FILES, *(f"pieces/3/layout.json?layer={layer}" for layer in at)):
+        yield f"file {path}", dateless(client.get(f"/api/{path}").text).splitlines()
+
+
+def dateless(text: str) -> str:
+    """Return a text without the days that it names."""
+    return re.sub(r"\d{4}-\d\d-\d\d([T ][\d:.]+(Z|[+-][\d:]+)?)?", "(day)", text)
+
+
+def twins(client: TestClient) -> Iterator[tuple[str, Any]]:
+    """Yield a duplicate of the job and the job brought in from its file, which have numbers of their own."""
+    made = [client.post("/api/jobs/1/duplicate", json={"name": "A twin"}).json()["id"]]
+    read = client.post("/api/archives", content=client.get("/api/jobs/1/archive").content).json()
+    brought = client.post(f"/api/archives/{read['token']}/import", json={"jobs": [1]}).json()
+    made.append(brought["jobs"][0])
+    for name, job in zip(("duplicate", "brought in"), made, strict=True):
+        for path in ("", "/surveys", "/boards", "/plan/money"):
+            yield f"{name}{path}", client.get(f"/api/jobs/{job}{path}").json()
 
 
 def recipe_answers(client: TestClient) -> Iterator[tuple[str, Any]]:

@@ -23,8 +23,9 @@ class GoldenTest(DemoCase):
         """Every answer says what it said, number by number."""
         wanted = json.loads((DATA / "answers.json").read_text())
         said = dict(answers(self.client))
+        answered = {name: one for name, one in said.items() if not name.startswith(("print ", "file "))}
         self.assertEqual(
-            sorted(set(unmarked(said))), [], "numbers in sentences that nobody reads with a comma"
+            sorted(set(unmarked(answered))), [], "numbers in sentences that nobody reads with a comma"
         )
         found = recorded(said)
         self.assertEqual(list(found), list(wanted))
