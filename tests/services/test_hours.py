@@ -20,6 +20,7 @@ from jug_mingle.services.hours import (
     keep_hours,
     zone_of,
 )
+from jug_mingle.store.models import now
 from tests.services.support import ServiceCase
 
 BERLIN = HoursIn.model_validate({**EVENINGS.model_dump(mode="json"), "zone": "Europe/Berlin"})
@@ -115,6 +116,16 @@ class KeptTest(ServiceCase):
         ):
             with self.assertRaises(ValidationError):
                 SpanIn.model_validate(bad)
+
+    def test_what_began_yesterday_still_takes_its_time(self) -> None:
+        begins, ends = (f"{now() + timedelta(hours=hours):%Y%m%dT%H%M%SZ}" for hours in (-20, 20))
+        lines = (
+            "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//hours//EN", "BEGIN:VEVENT", "UID:1",
+            f"DTSTAMP:{begins}",
+            f"DTSTART:{begins}", f"DTEND:{ends}", "SUMMARY:Fair", "END:VEVENT", "END:VCALENDAR",
+        )  # fmt: skip
+        (fair,) = busy_by_calendar(self.session, "\r\n".join(lines).encode())
+        self.assertEqual((f"{fair.start:%Y%m%dT%H%M%SZ}", fair.words), (begins, "Fair"))
 
     def test_broken_calendar(self) -> None:
         with self.assertRaisesRegex(UnfitError, "no calendar"):

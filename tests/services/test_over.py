@@ -181,7 +181,10 @@ class BenchTest(OverCase):
         day = date(2026, 11, 27)
         label = prints.printed(self.session, mix.id, "label", jug=None, unit="ml", day=day)
         card = prints.printed(self.session, mix.id, "card", jug=None, unit="ml", day=day)
-        for data, words in ((label, "no figure is agreed: mix for the job"), (card, "over oak")):
+        for data, words in (
+            (label, "no figure is agreed: mix for the job"),
+            (card, "Tea Wiped hard after 4 minutes, one coat, over oak. Dry a strip first."),
+        ):
             self.assertIn(words, PdfReader(io.BytesIO(data)).pages[0].extract_text().replace("\n", " "))
         for wait in (1.0, 8.0):
             strips.add_offcut(

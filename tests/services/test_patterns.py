@@ -11,6 +11,7 @@ from scipy import ndimage
 
 from jug_mingle.core.colour.spectra import light
 from jug_mingle.core.finishes import KINDS
+from jug_mingle.core.marked import plain
 from jug_mingle.core.materials.kinds import kind_of
 from jug_mingle.core.measuring.saying import Saying
 from jug_mingle.core.pattern.art import coverage
@@ -45,6 +46,14 @@ class PatternCase(LookCase):
 
 
 class LayoutTest(PatternCase):
+    def test_which_way_up(self) -> None:
+        ways = {0.0: "upright", 450.0: "top to the right", 180.0: "upside down", -90.0: "top to the left"}
+        for turn, words in ways.items():
+            self.assertEqual(motifs.way_up(turn, mirrored=False), words)
+        self.assertEqual(
+            plain(motifs.way_up(-30.0, mirrored=True)), "turned 330° clockwise, face down (mirrored)"
+        )
+
     def test_every_kind(self) -> None:
         """What every kind of pattern takes is counted and said with its unit, in words and in order."""
         for kind in patterns.USUAL:

@@ -203,6 +203,15 @@ class DoneTest(PlanCase):
         with self.assertRaisesRegex(UnfitError, "no such step"):
             plan_progress.finish_step(self.session, self.job.id, "p9.nothing")
 
+    def test_a_finished_piece_may_be_used_after_its_last_layer(self) -> None:
+        planned = {one.words: one.at for one in view_of(self.one()).allowed}
+        last = max(self.one().steps.steps, key=lambda step: step.layer)
+        self.finish_until(last.key)
+        one = self.one()
+        allowed = {mark.words: mark.at for mark in view_of(one).allowed}
+        self.assertEqual(list(allowed), list(planned))
+        self.assertGreater(min(allowed.values()), one.done[last.key].ended)
+
     def test_waits_start_timers_and_undo_takes_them_away(self) -> None:
         key = self.finish_until(".fronts.paint.")
         found = [row for row in timers.timers(self.session) if "Paint" in row.words or "coat" in row.words]

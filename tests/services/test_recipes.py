@@ -110,14 +110,16 @@ class ByHandTest(ServiceCase):
             self.by_hand(SKY)
 
     def test_beside(self) -> None:
-        """Two recipes are as far apart as their colours are, and paler hides in no more coats."""
+        """Two recipes are as far apart as their colours are, and each hides in its own coats."""
+        white = [PourAsked(material="white", parts=1, ml=50.0)]
         both = recipes.set_beside(
-            self.session, self.target.id, SKY, PALE, tool_key="scale", lights=WINDOW, ground_key="oak"
+            self.session, self.target.id, SKY, white, tool_key="scale", lights=WINDOW, ground_key="oak"
         )
         first, second = (R_to_Lab(recipe.R, WINDOW[0]) for recipe in both.recipes)
         self.assertAlmostEqual(both.apart[0], float(delta_E_CIE2000(first, second)), places=9)
         self.assertGreater(both.apart[0], 3.0)
-        for asked, coats in zip((SKY, PALE), both.coats, strict=True):
+        self.assertNotEqual(*both.coats, both.coats)
+        for asked, coats in zip((SKY, white), both.coats, strict=True):
             explained, title = recipes.explanation_of(self.session, self.target.id, asked, ground_key="oak")
             self.assertEqual((explained.coats, title.lower()), (coats, "oak"))
 
