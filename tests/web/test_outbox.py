@@ -171,14 +171,18 @@ class OutboxTest(unittest.TestCase):
         self.assertEqual(self.page.evaluate("again"), 200)
 
     def test_nothing_is_kept_for_it(self) -> None:
-        """Where the browser keeps nothing, it waits in the page, which says so."""
+        """Where the browser keeps nothing, it waits in the page, which says so; versions are followed
+        there, too."""
         page = self.context.new_page()
         page.add_init_script("IDBFactory.prototype.open = () => { throw new Error('no room') }")
         page.goto(f"{ADDRESS}/")
-        page.evaluate(MAKE, [{"key": "a", "path": "/api/pieces/a", "body": "1", "match": ""}])
-        page.wait_for_function("async () => (await logic.outbox.waiting()).length === 1")
+        write = {"path": "/api/pieces/3", "body": "1", "match": '"piece-3-5"'}
+        page.evaluate(MAKE, [{"key": key, **write} for key in "ab"])
+        page.wait_for_function("async () => (await logic.outbox.waiting()).length === 2")
         self.assertTrue(page.evaluate("logic.outbox.onlyHere.value"))
+        self.program.answers["a"] = (200, {"version": 6})
         self.assertEqual(page.evaluate(SEND), [True, []])
+        self.assertEqual([match for *_, match in self.program.got], ['"piece-3-5"', '"piece-3-6"'])
         self.assertEqual(page.evaluate("heard.a[0]"), 200)
         self.assertFalse(page.evaluate("logic.outbox.onlyHere.value"))
 

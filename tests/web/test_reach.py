@@ -1,5 +1,6 @@
 """How pages ask the program: again where there is no answer, each write with its key, reads never kept."""
 
+import time
 import unittest
 from typing import Any
 
@@ -22,6 +23,7 @@ class Program:
         self.fail_first = 0
         self.status = 200
         self.heard: list[tuple[str, str, dict[str, str], str]] = []
+        self.times: list[float] = []
 
     def __call__(self, route: Route) -> None:
         request = route.request
@@ -31,6 +33,7 @@ class Program:
             return
         if path != "/api/lights":
             self.heard.append((request.method, path, request.headers, request.post_data or ""))
+            self.times.append(time.monotonic())
         if self.away or self.fail_first > 0:
             self.fail_first -= path != "/api/lights"
             route.abort("connectionrefused")
@@ -45,11 +48,11 @@ class Program:
 class ReachTest(unittest.TestCase):
     def setUp(self) -> None:
         self.program = Program()
-        context = browser().new_context()
-        self.addCleanup(context.close)
-        context.route(f"{ADDRESS}/**", serve)
-        context.route(f"{ADDRESS}/api/**", self.program)
-        self.page = context.new_page()
+        self.context = browser().new_context()
+        self.addCleanup(self.context.close)
+        self.context.route(f"{ADDRESS}/**", serve)
+        self.context.route(f"{ADDRESS}/api/**", self.program)
+        self.page = self.context.new_page()
         self.page.goto(f"{ADDRESS}/")
 
     def ask(self, path: str, method: str = "GET", body: str = "") -> None:
@@ -74,6 +77,8 @@ class ReachTest(unittest.TestCase):
         self.assertEqual(self.page.evaluate("was"), 0)
         self.assertEqual([one[:2] for one in self.program.heard], [("POST", "/api/jobs?x=1")] * 3)
         self.assertEqual(len(set(self.program.keys())), 1)
+        first, second, third = self.program.times
+        self.assertGreater(min(second - first, third - second), 0.2)
         self.assertRegex(self.program.keys()[0], "^[0-9a-f]{32}$")
         self.assertEqual(self.program.heard[0][2]["x-page"], self.page.evaluate("logic.reach.pageName"))
 
@@ -124,6 +129,51 @@ class ReachTest(unittest.TestCase):
         self.program.away = False
         self.page.wait_for_function("!logic.reach.isAway.value", timeout=20_000)
         self.assertEqual([body for *_, body in self.program.heard], ['{"name": "a"}', '{"name": "b"}'])
+
+    def test_photos_are_told_apart_by_their_ends(self) -> None:
+        """Of two long files that differ in their first or their last byte, none is taken for the other."""
+        self.program.away = True
+        for first, last, waiting in ((0, 0, 1), (0, 0, 1), (1, 0, 2), (0, 1, 3)):
+            self.page.evaluate(
+                """([first, last]) => { const bytes = new Uint8Array(1_200_000)
+                  bytes[0] = first; bytes[bytes.length - 1] = last
+                  const body = new Blob([bytes])
+                  void logic.reach.reach('/api/jobs/1/photos', { method: 'POST', body }) }""",
+                [first, last],
+            )
+            self.page.wait_for_function(f"logic.outbox.unsent.value === {waiting}", timeout=20_000)
+
+    def test_one_looks_at_a_time(self) -> None:
+        """However many writes wait, the program is asked once whether it is back."""
+        self.program.away = True
+        self.page.evaluate(
+            """() => { const ask = window.fetch; window.looks = 0
+              window.fetch = (asked, ...how) => asked === '/api/lights'
+                ? new Promise(() => { looks += 1 }) : ask(asked, ...how) }"""
+        )
+        for n in (1, 2, 3):
+            self.ask(f"/api/pieces/{n}", "PATCH", "{}")
+            self.page.wait_for_function(f"logic.outbox.unsent.value === {n}", timeout=20_000)
+        self.page.wait_for_function("looks > 0", timeout=20_000)
+        self.assertEqual(self.page.evaluate("looks"), 1)
+
+    def test_what_waited_when_its_page_was_closed(self) -> None:
+        """The next page sends it, or says that the program is away; with nothing that waits it does
+        neither."""
+        send = "logic.reach.sendWhatWaited(() => undefined)"
+        self.program.away = True
+        self.assertFalse(self.page.evaluate(send))
+        self.assertFalse(self.away())
+        self.ask("/api/pieces/3", "PATCH", "{}")
+        self.page.wait_for_function("logic.outbox.unsent.value === 1", timeout=20_000)
+        self.page.close()
+        self.page = self.context.new_page()
+        self.page.goto(f"{ADDRESS}/")
+        self.assertTrue(self.page.evaluate(send))
+        self.assertTrue(self.away())
+        self.program.away = False
+        self.page.wait_for_function("!logic.reach.isAway.value", timeout=20_000)
+        self.assertEqual(self.program.heard[-1][:2], ("PATCH", "/api/pieces/3"))
 
     def test_broken_off(self) -> None:
         """A write that is not wanted any more goes from what waits."""

@@ -15,7 +15,7 @@ often = settings(
 steps = st.lists(
     st.one_of(
         st.tuples(st.just("change"), st.integers(0, 9)),
-        st.tuples(st.sampled_from(["undo", "redo"])),
+        st.tuples(st.sampled_from(["undo", "redo", "leave"])),
         st.tuples(st.just("restart"), st.integers(0, 9)),
     ),
     min_size=20,
@@ -27,8 +27,8 @@ class UndoTest(LogicCase):
     @often
     @given(st.integers(0, 9), steps)
     def test_like_two_stacks(self, first: int, taken: list[tuple[Any, ...]]) -> None:
-        """A value changed step by step goes back and forth as two plain stacks do; a change that changes
-        nothing is none."""
+        """A value changed step by step goes back and forth as two plain stacks do, also when its page is
+        left and entered again; a change that changes nothing is none."""
         now, back, forth, wanted = first, list[int](), list[int](), list[list[Any]]()
         for step in taken:
             went = step[0] not in ("undo", "redo")

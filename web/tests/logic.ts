@@ -56,7 +56,7 @@ function ask(module: keyof typeof modules, name: string, cases: Args[]): unknown
  */
 function undone(first: unknown, steps: [string, unknown?][]): unknown[] {
   const value = ref(first)
-  const history = useHistory(value)
+  let history = useHistory(value)
   history.restart(first)
   let now = 0
   let pause = 1000
@@ -68,7 +68,12 @@ function undone(first: unknown, steps: [string, unknown?][]): unknown[] {
     else if (what === 'change') history.change(to)
     else if (what === 'undo') taken = history.undo()
     else if (what === 'redo') taken = history.redo()
-    else history.restart(to)
+    else if (what === 'leave') {
+      // The page is left, and entered again.
+      const before = history.steps()
+      history = useHistory(value)
+      taken = history.resume(before)
+    } else history.restart(to)
     return [value.value, history.canUndo.value, history.canRedo.value, taken]
   })
 }
