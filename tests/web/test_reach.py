@@ -175,6 +175,16 @@ class ReachTest(unittest.TestCase):
         self.page.wait_for_function("!logic.reach.isAway.value", timeout=20_000)
         self.assertEqual(self.program.heard[-1][:2], ("PATCH", "/api/pieces/3"))
 
+    def test_what_cannot_be_sent(self) -> None:
+        """A write that gets no answer three times though the program answers others is given up."""
+        self.program.away = True
+        self.ask("/api/pieces/3", "PATCH", "{}")
+        self.page.wait_for_function("logic.outbox.unsent.value === 1", timeout=20_000)
+        self.program.heard.clear()
+        self.program.away, self.program.fail_first = False, 99
+        self.assertIn("could not be sent", self.said()[1])
+        self.assertEqual(len(self.program.heard), 3)
+
     def test_broken_off(self) -> None:
         """A write that is not wanted any more goes from what waits."""
         self.program.away = True
