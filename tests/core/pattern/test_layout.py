@@ -1,6 +1,7 @@
 """Layouts: tiling and symmetry against Shapely, jobs of common practice, and what does not fit."""
 
 import unittest
+from itertools import product
 from typing import Any
 
 import numpy as np
@@ -163,11 +164,17 @@ class PracticeTest(unittest.TestCase):
 
     def test_half_an_inch_past_the_edge(self) -> None:
         """V058: a pattern that turns an edge is set half an inch past it, all round."""
-        layout = Layout(width=0.05, height=0.05, overhang=0.0127, across="left", down="top")
-        grid = lay(layout, [face(0.3, 0.2)])[0].grid
-        assert grid is not None
-        self.assertAlmostEqual(grid.x, -0.0127)
-        self.assertGreaterEqual(grid.x + grid.columns * grid.pitch_x, 0.3127 - 1e-9)
+        for across, shift, wide in product(("left", "right", "centre"), (0.0, 0.02, -0.013), (0.28, 0.3)):
+            layout = Layout(
+                width=0.05, height=0.05, overhang=0.0127, across=across, down="top", shift_x=shift
+            )
+            grid = lay(layout, [face(wide, 0.2)])[0].grid
+            assert grid is not None
+            end = grid.x + grid.columns * grid.pitch_x
+            with self.subTest(f"{across}, {shift} m, {wide} m"):
+                self.assertLessEqual(grid.x, -0.0127 + 1e-9)
+                self.assertGreaterEqual(end, wide + 0.0127 - 1e-9)
+                self.assertLess(end - grid.x - 2 * grid.pitch_x, wide + 2 * 0.0127)
 
     def test_corners_and_wedges(self) -> None:
         """V227: four corner motifs a door, turned to their corners, and two wedges between."""

@@ -61,6 +61,15 @@ class JudgementTest(unittest.TestCase):
         self.assertIn("will stand out", self.words(white, layer("wax", WAXES["black wax"], amount=1.0)))
         self.assertIn("barely be seen", self.words(white, layer("wax", WAXES["clear wax"])))
 
+    def test_dry_brush_contrast(self) -> None:
+        """Dark over pale is too hard; white over dark, and a strong colour over pale, are stark."""
+        white, black = (layer("paint", film(key, X=900.0)) for key in ("white", "black"))
+        for below, over, words in (
+            (white, "black", "black will be too hard"), (black, "white", "white will be stark"),
+            (white, "yellow", "yellow will be stark"),
+        ):  # fmt: skip
+            self.assertIn(words, self.words(below, layer("dry_brush", film(over, X=300.0), amount=1.0)))
+
     def test_contrast_as_wiped(self) -> None:
         """A trace wiped thin is not judged as a full coat: the thinner it is wiped, the less it stands
         out."""
