@@ -3,6 +3,7 @@ size."""
 
 import unittest
 
+import cv2
 import numpy as np
 from scipy import ndimage
 from shapely.geometry import Polygon
@@ -77,6 +78,15 @@ class CuttingTest(unittest.TestCase):
                 rng.random(20_000) < share, rng.normal(0.25, 0.04, 20_000), rng.normal(0.75, 0.04, 20_000)
             )
             self.assertTrue(0.35 < otsu(np.clip(values, 0, 1)) < 0.65)
+
+    def test_otsu_like_another(self) -> None:
+        """The last level of the lower class is OpenCV's, on levels of which none is empty."""
+        rng = np.random.default_rng(2)
+        for apart in (60.0, 90.0, 120.0):
+            mixed = np.concatenate([rng.normal(60.0, 22.0, 30_000), rng.normal(60.0 + apart, 22.0, 20_000)])
+            levels = np.clip(mixed, 0.0, 255.0).astype(np.uint8)
+            last, _ = cv2.threshold(levels.reshape(-1, 1), 0, 255, cv2.THRESH_OTSU)
+            self.assertAlmostEqual(otsu((levels + 0.5) / 256.0), (last + 1.0) / 256.0)
 
     def test_drawn_in(self) -> None:
         """Against Shapely's buffer, for a round outline."""

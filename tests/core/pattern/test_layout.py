@@ -2,7 +2,7 @@
 
 import unittest
 from itertools import product
-from typing import Any
+from typing import Any, get_args
 
 import numpy as np
 from shapely.affinity import rotate, scale, translate
@@ -10,7 +10,7 @@ from shapely.geometry import Polygon, box
 from shapely.ops import unary_union
 
 from jug_mingle.core.pattern.laying import lay
-from jug_mingle.core.pattern.layout import Layout, Single
+from jug_mingle.core.pattern.layout import Across, Layout, Single
 from jug_mingle.core.pattern.masks import Pattern
 from jug_mingle.core.pattern.motifs import motif
 from jug_mingle.core.pattern.net import net_of
@@ -164,7 +164,7 @@ class PracticeTest(unittest.TestCase):
 
     def test_half_an_inch_past_the_edge(self) -> None:
         """V058: a pattern that turns an edge is set half an inch past it, all round."""
-        for across, shift, wide in product(("left", "right", "centre"), (0.0, 0.02, -0.013), (0.28, 0.3)):
+        for across, shift, wide in product(get_args(Across), (0.0, 0.02, -0.013), (0.28, 0.3)):
             layout = Layout(
                 width=0.05, height=0.05, overhang=0.0127, across=across, down="top", shift_x=shift
             )

@@ -39,6 +39,13 @@ class AreasTest(unittest.TestCase):
             patches.spot(x=100, y=10, radius=5, width=100, height=50)
         self.assertEqual(patches.spot(x=0, y=49, radius=5, width=100, height=50).bottom, 50)
 
+    def test_around_a_tap(self) -> None:
+        """As far to every side; a tap is a pixel at least."""
+        wide = patches.spot(x=7.5, y=20.5, radius=3, width=100, height=50)
+        self.assertEqual(wide, patches.Area(left=4, top=17, right=11, bottom=24))
+        narrow = patches.spot(x=7, y=20, radius=0.2, width=100, height=50)
+        self.assertEqual(narrow, patches.Area(left=6, top=19, right=9, bottom=22))
+
     def test_box_any_way_round(self) -> None:
         """A box may be dragged from any corner; it is cut to the photo."""
         area = patches.box(left=70, top=50, right=-5, bottom=10, width=60, height=40)
