@@ -32,12 +32,13 @@ WORDS = """() => {
   const shown = e => {
     const s = getComputedStyle(e); return s.visibility !== 'hidden' && s.display !== 'none' }
   const said = [document.body.innerText]
-  for (const e of document.querySelectorAll('[aria-label], [title], [placeholder], img[alt]'))
-    if (shown(e))
-      said.push(...['aria-label', 'title', 'placeholder', 'alt'].map(name => e.getAttribute(name) ?? ''))
+  for (const name of ['aria-label', 'aria-valuetext', 'title', 'placeholder', 'alt'])
+    for (const e of document.querySelectorAll(`[${name}]`)) if (shown(e)) said.push(e.getAttribute(name))
+  for (const e of document.querySelectorAll('input:not([type=date], [type=range]), textarea'))
+    if (shown(e)) said.push(e.value)
   return said.join('\\n')
 }"""
-"""All that is read or heard of a page."""
+"""All that is read or heard of a page, what stands in its fields, too."""
 
 CUT = """() => {
   const lines = e => { const range = document.createRange(), tops = new Set()

@@ -21,7 +21,10 @@ TARGET = 44
 METRIC = r"[^\n]{0,30}\d ?(?:ml|cm|m²|°C|millilitres?|litres?)\b[^\n]{0,20}"
 """What who measures in US units never reads."""
 
-NOTHING = r"(?<![\d.,/½¼¾⅓⅔⅛])0(?:\.0+)? (?:ml|l|fl oz|cups?|quarts?|tbsp|tsp|drops?)\b"
+POINT = r"[^\n]{0,30}\d\.\d[^\n]{0,20}"
+"""What who writes a comma never reads."""
+
+NOTHING = r"(?<![\d.,/½¼¾⅓⅔⅛])0(?:[.,]0+)? (?:ml|l|fl oz|cups?|quarts?|tbsp|tsp|drops?)\b"
 """What is said of nothing that is poured."""
 
 
@@ -103,9 +106,9 @@ class EveryPlaceTest(BrowserCase):
 
     def test_on_a_phone(self) -> None:
         """With all unfolded a finger hits everything and nothing runs past the side; in US units nothing is
-        said in metric ones, and 0 of nothing that is poured."""
+        said in metric ones, with a comma nothing with a point, and 0 of nothing that is poured."""
         page = self.open(PHONE)
-        page.request.patch("/api/settings", data={"unit": "fl_oz", "currency": "$"})
+        page.request.patch("/api/settings", data={"unit": "fl_oz", "currency": "$", "numbers": "comma"})
 
         def check(number: int, place: str) -> None:
             self.still(page)
@@ -115,6 +118,10 @@ class EveryPlaceTest(BrowserCase):
             if place not in ("settings", "shelf?do=add"):  # where any unit may be typed
                 self.assertEqual(re.findall(METRIC, said), [])
             self.hit(page, PHONE)
+            words = page.evaluate(WORDS)
+            if place == "settings":  # where either is chosen
+                words = words.replace("12.5\n12,5", "")
+            self.assertEqual(re.findall(POINT, words), [])
             if SOAK or number % 3 == 0:
                 self.accessible(page)
 

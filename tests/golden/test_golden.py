@@ -31,6 +31,7 @@ class GoldenTest(DemoCase):
         self.assertEqual(list(found), list(wanted))
         apart = [line for name in wanted for line in differences(wanted[name], found[name], name)]
         self.assertEqual(apart[:40], [], f"{len(apart)} differences")
+        self.assertEqual(places(found), places(wanted))
 
     def test_pictures(self) -> None:
         """Every picture looks as it did; a level of rounding is no difference."""
@@ -57,6 +58,22 @@ def unmarked(value: Any) -> Iterator[str]:
             yield from unmarked(one)
     elif isinstance(value, str) and " " in value and re.search(r"\d\.\d", VALUE.sub("", value)):
         yield value
+
+
+def places(answers: Any) -> dict[str, int]:
+    """Return to how many places numbers of a name are rounded, of names that stand often; six is as good as
+    none."""
+    said: dict[str, list[int]] = {}
+
+    def look(value: Any, name: str) -> None:
+        for key, one in value.items() if isinstance(value, dict) else ((name, one) for one in value):
+            if isinstance(one, dict | list):
+                look(one, key)
+            elif isinstance(one, float):
+                said.setdefault(key, []).append(min(6, len(repr(one).partition(".")[2])))
+
+    look(answers, "")
+    return {name: max(counts) for name, counts in said.items() if len(counts) >= 20}
 
 
 def differences(wanted: Any, found: Any, where: str) -> Iterator[str]:

@@ -210,6 +210,19 @@ class NumbersTest(LogicCase):
                     value = float(f"{c:.2f}")
                     self.assertAlmostEqual(read["value"], (value - 32) / 1.8 if in_F else value)
 
+    def test_as_typed(self) -> None:
+        """What stands in a field, a colour's three numbers, and limits have the person's own sign; where that
+        is a comma, it parts no numbers."""
+        for numbers, words in (
+            ("point", ["1.45", "Lab 60.3, 10, -46.8", "From 0.5 to 4 mm."]),
+            ("comma", ["1,45", "Lab 60,3; 10; -46,8", "From 0,5 to 4 mm."]),
+        ):
+            self.prefer(Saying(numbers=numbers))
+            (typed,) = self.ask("numbers", "toType", [[1.45]])
+            (Lab,) = self.ask("numbers", "sayLab", [[[60.3, 10, -46.8]]])
+            (limits,) = self.ask("numbers", "readWithin", [["9", 0.5, 4, "mm"]])
+            self.assertEqual([typed, Lab, limits["ask"]], words)
+
     @often
     @given(st.lists(st.integers(-999_999, 999_999).map(lambda n: n / 100), min_size=80))
     def test_typed_numbers(self, values: list[float]) -> None:

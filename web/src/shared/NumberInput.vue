@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 import KeptInput from './KeptInput.vue'
-import { readWithin } from './say/numbers'
+import { readWithin, toType } from './say/numbers'
 
 /** A field for a number within bounds, in the unit that its label says. */
 const { value, least, most, whole } = defineProps<{
@@ -26,7 +26,7 @@ function read(text: string) {
 <template>
   <KeptInput
     v-bind="$attrs"
-    :value="value.toString()"
+    :value="toType(value)"
     :inputmode="least < 0 ? 'text' : 'decimal'"
     autocomplete="off"
     :state="wrong ? false : undefined"

@@ -6,7 +6,7 @@ import { api, unwrap } from '../../api/client'
 import ErrorLine from '../../shared/ErrorLine.vue'
 import PickOne from '../../shared/PickOne.vue'
 import KeptInput from '../../shared/KeptInput.vue'
-import { readNumber, sayMoney, sayNumber } from '../../shared/say/numbers'
+import { readNumber, sayMoney, sayNumber, toType } from '../../shared/say/numbers'
 import { preferences } from '../../shared/preferences'
 import { sayWrong } from '../../shared/useNotice'
 import type { PlanActs } from './usePlan'
@@ -67,7 +67,7 @@ function price(text: string) {
         <label
           >price asked
           <KeptInput
-            :value="data.asked?.toString() ?? ''"
+            :value="data.asked === null ? '' : toType(data.asked)"
             inputmode="decimal"
             placeholder="none"
             @keep="price"

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 import { wordsOf } from '../../api/reach'
-import { typedOrNothing } from '../../shared/say/numbers'
+import { toType, typedOrNothing } from '../../shared/say/numbers'
 import type { Schemas } from '../../api/client'
 import { rateToType, rateUnit, readRate } from '../../shared/say/lengths'
 import type { TinChange } from './useTin'
@@ -23,7 +23,8 @@ const numbers = ['volume_solids', 'density', 'spread_rate', 'dry', 'recoat', 'cu
 const flags = ['own_primer', 'own_seal', 'blocks_stains', 'needs_primer']
 const said = (fact: Fact, value: Fact['value']) => {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return fact.name === 'spread_rate' && typeof value === 'number' ? rateToType(value) : value
+  if (typeof value !== 'number') return value
+  return fact.name === 'spread_rate' ? rateToType(value) : toType(value)
 }
 const unitOf = (fact: Fact) => (fact.name === 'spread_rate' ? rateUnit() : fact.unit)
 

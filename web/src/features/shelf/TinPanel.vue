@@ -3,7 +3,7 @@ import { ref, watch } from 'vue'
 
 import { wordsOf } from '../../api/reach'
 import ErrorLine from '../../shared/ErrorLine.vue'
-import { readWithin } from '../../shared/say/numbers'
+import { readWithin, sayLab, toType } from '../../shared/say/numbers'
 import { sayWrong } from '../../shared/useNotice'
 import TinFacts from './TinFacts.vue'
 import TinKnown from './TinKnown.vue'
@@ -33,7 +33,7 @@ watch(
     name.value = now.name
     place.value = now.place
     notes.value = now.notes
-    price.value = now.price ? now.price.toString() : ''
+    price.value = now.price ? toType(now.price) : ''
     opened.value = now.opened ?? ''
   },
   { immediate: true },
@@ -80,8 +80,7 @@ async function remove() {
     <div>
       <BFormInput v-model="name" class="name said" aria-label="Name" maxlength="120" @change="setName" />
       <p class="soft">
-        {{ data.kind_title }} · {{ data.base
-        }}<template v-if="data.Lab"> · Lab {{ data.Lab.join(', ') }}</template>
+        {{ data.kind_title }} · {{ data.base }}<template v-if="data.Lab"> · {{ sayLab(data.Lab) }}</template>
       </p>
     </div>
     <RefusedLine :words="wrong" />
@@ -89,7 +88,7 @@ async function remove() {
       Mixed from
       {{
         (data.made.pours as { name: string; parts: number }[])
-          .map((pour) => `${pour.parts.toString()} ${pour.name}`)
+          .map((pour) => `${toType(pour.parts)} ${pour.name}`)
           .join(' · ')
       }}<template v-if="data.keeps_until">; keeps until {{ longDay(data.keeps_until) }}</template
       >.

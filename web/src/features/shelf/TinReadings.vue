@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayCount } from '../../shared/say/numbers'
+import { sayCount, toType } from '../../shared/say/numbers'
 import type { Schemas } from '../../api/client'
 import FoldOut from '../../shared/FoldOut.vue'
 
@@ -18,7 +18,7 @@ const { readings, withdraw, believe } = defineProps<{
         <span v-for="hex in reading.hexes" :key="hex" class="chip" :style="{ background: hex }" />
         <span class="words">
           {{ reading.title }}
-          <small class="soft">{{ reading.how }}, right within about {{ reading.noise }}</small>
+          <small class="soft">{{ reading.how }}, right within about {{ toType(reading.noise) }}</small>
           <small v-if="reading.doubted" class="doubt">contradicts the others and counts for little</small>
           <small v-if="reading.set_aside" class="doubt"
             >nothing explains it: set aside, it does not count</small

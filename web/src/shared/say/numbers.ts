@@ -27,7 +27,7 @@ export function readNumber(text: string): Typed {
 export function readWithin(text: string, least: number, most: number, unit: string): Typed {
   const typed = readNumber(text)
   if (typed.value === undefined || (typed.value >= least && typed.value <= most)) return typed
-  return { ask: `From ${least.toString()} to ${most.toString()} ${unit}.`.replace(' .', '.') }
+  return { ask: `From ${toType(least)} to ${toType(most)} ${unit}.`.replace(' .', '.') }
 }
 
 /** The number that was typed, null for an empty field; throws what to ask. */
@@ -50,6 +50,13 @@ export function written(number: string): string {
 export function sayNumber(value: number, places = 0): string {
   return written(Number(value.toFixed(places)).toString())
 }
+
+/** A number with all its places, as it is typed over. */
+export const toType = (value: number) => written(value.toString())
+
+/** A colour in CIELAB, as it is known. */
+export const sayLab = (Lab: readonly number[]) =>
+  `Lab ${Lab.map(toType).join(written('.') === '.' ? ', ' : '; ')}`
 
 /** A number with exactly so many places; nothing is never less than nothing. */
 export function sayPlaces(value: number, places: number): string {
