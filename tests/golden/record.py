@@ -17,7 +17,7 @@ import numpy as np
 from fastapi.testclient import TestClient
 from numpy.typing import NDArray
 from PIL import Image
-from pypdf import PdfReader
+from pypdf import PageObject, PdfReader
 
 from jug_mingle.core.marked import plain
 
@@ -170,7 +170,10 @@ PRINTS = (
     "mixes/1/card.pdf?unit=fl_oz", "pieces/1/sheet.pdf", "pieces/2/sheet.pdf", "pieces/1/template.pdf",
     "pieces/1/ladder.pdf?first_id=1&second_id=2", "jobs/1/boards.pdf?board=Tea on oak", "shelf/card.pdf",
 )  # fmt: skip
-FILES = ("jobs/1/colours.gpl", "jobs/1/shopping.csv", "shelf/table.csv", "looks/1/file")
+FILES = (
+    "jobs/1/colours.gpl", "jobs/1/shopping.csv", "shelf/table.csv", "looks/1/file",
+    "pieces/3/stencil.svg?layer=2",
+)  # fmt: skip
 
 
 def given_out(client: TestClient) -> Iterator[tuple[str, Any]]:
@@ -180,9 +183,18 @@ def given_out(client: TestClient) -> Iterator[tuple[str, Any]]:
     at = range(len(BASE), len(BASE) + len(PATTERNS))
     for path in (*PRINTS, *(f"pieces/3/layout.pdf?layer={layer}" for layer in at)):
         pages = PdfReader(io.BytesIO(client.get(f"/api/{path}").content)).pages
-        yield f"print {path}", [dateless(page.extract_text()).splitlines() for page in pages]
+        lines = [dateless(page.extract_text()).splitlines() for page in pages]
+        yield f"print {path}", [[*words, drawn_on(page)] for words, page in zip(lines, pages, strict=True)]
     for path in (*FILES, *(f"pieces/3/layout.json?layer={layer}" for layer in at)):
         yield f"file {path}", dateless(client.get(f"/api/{path}").text).splitlines()
+
+
+def drawn_on(page: PageObject) -> list[float]:
+    """Return of the corners of all that is drawn on a page how many they are, and their middle. [pt]"""
+    contents = page.get_contents()
+    corners = re.findall(rb"(-?[\d.]+) (-?[\d.]+) [ml]\b", contents.get_data() if contents else b"")
+    middle = np.mean(np.array(corners, dtype=float), axis=0).tolist() if corners else []
+    return [len(corners), *(round(one, 1) for one in middle)]
 
 
 def dateless(text: str) -> str:

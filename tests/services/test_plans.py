@@ -207,6 +207,7 @@ class DoneTest(PlanCase):
         planned = {one.words: one.at for one in view_of(self.one()).allowed}
         last = max(self.one().steps.steps, key=lambda step: step.layer)
         self.finish_until(last.key)
+        plans.make(self.session, self.job.id)
         one = self.one()
         allowed = {mark.words: mark.at for mark in view_of(one).allowed}
         self.assertEqual(list(allowed), list(planned))
