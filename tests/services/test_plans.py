@@ -205,13 +205,13 @@ class DoneTest(PlanCase):
 
     def test_a_finished_piece_may_be_used_after_its_last_layer(self) -> None:
         planned = {one.words: one.at for one in view_of(self.one()).allowed}
-        last = max(self.one().steps.steps, key=lambda step: step.layer)
-        self.finish_until(last.key)
+        last = max(self.one().schedule, key=lambda key: self.one().schedule[key])
+        self.finish_until(last)
         plans.make(self.session, self.job.id)
         one = self.one()
         allowed = {mark.words: mark.at for mark in view_of(one).allowed}
         self.assertEqual(list(allowed), list(planned))
-        self.assertGreater(min(allowed.values()), one.done[last.key].ended)
+        self.assertGreater(min(allowed.values()), one.done[last].ended)
 
     def test_waits_start_timers_and_undo_takes_them_away(self) -> None:
         key = self.finish_until(".fronts.paint.")
