@@ -1,5 +1,5 @@
-"""A target as a person writes it: "#4f7f80", "53.1 -22 -8.6" (Lab), "rgb 79 127 128", or the name of a
-file."""
+"""A target as a person writes it: "#4f7f80", "53.1 -22 -8.6" or "53,1; -22; -8,6" (Lab), "rgb 79 127 128", or
+the name of a file."""
 
 import re
 from pathlib import Path
@@ -13,18 +13,23 @@ from jug_mingle.core.marked import marked
 from jug_mingle.formats.colours import read_colours
 
 _NUMBER = r"[-+]?\d+(?:\.\d+)?(?:[eE][-+]?\d+)?"
+_WITH_COMMA = r"[-+]?\d+(?:,\d+)?"
+_THREE = tuple(
+    re.compile(rf"\s*(lab|rgb)?[\s:(]*({number}){between}({number}){between}({number})[\s)]*", re.IGNORECASE)
+    for number, between in ((_NUMBER, r"[\s,;]+"), (_WITH_COMMA, r"(?:\s*;\s*|,?\s+)"))
+)
+"""Three numbers with a decimal point, then with a comma, which parts them only where a blank follows it."""
 
 
 def parse_colour(text: str) -> FloatArray:
     """Return the XYZ (3,) under D65 of a typed colour; ValueError says how one is written."""
     if re.fullmatch(r"\s*#?[0-9a-fA-F]{6}\s*", text):
         return sRGB_to_XYZ(hex_to_sRGB(text))
-    three = re.fullmatch(
-        rf"\s*(lab|rgb)?[\s:(]*({_NUMBER})[\s,;]+({_NUMBER})[\s,;]+({_NUMBER})[\s)]*", text, re.IGNORECASE
-    )
+    written = text.replace("\u2212", "-")
+    three = next((found for one in _THREE if (found := one.fullmatch(written))), None)
     if three is None:
         raise ValueError(f'a target is "#4f7f80", "rgb 79 127 128" or "L a b", got {text[:40]!r}')
-    L, a, b = (float(three[n]) for n in (2, 3, 4))
+    L, a, b = (float(three[n].replace(",", ".")) for n in (2, 3, 4))
     got = ", ".join(marked(value) for value in (L, a, b))
     if (three[1] or "").lower() == "rgb":
         if not all(0.0 <= value <= 255.0 for value in (L, a, b)):

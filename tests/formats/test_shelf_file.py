@@ -77,7 +77,11 @@ class ReadShelfTest(unittest.TestCase):
 class ParseTargetTest(unittest.TestCase):
     def test_ways_of_writing(self) -> None:
         self.assertEqual(sRGB_to_hex(R_to_screen(parse_target("#4f7f80"))), "#4f7f80")
-        np.testing.assert_allclose(R_to_Lab(parse_target("53.1, -22, -8.6")), [53.1, -22, -8.6], atol=1e-6)
+        for text in (
+            "53.1, -22, -8.6", "53.1,-22,-8.6", "Lab 53,1; -22; -8,6", "53,1 -22 -8,6",
+            "53,1, \u221222, \u22128,6",
+        ):  # fmt: skip
+            np.testing.assert_allclose(R_to_Lab(parse_target(text)), [53.1, -22, -8.6], atol=1e-6)
 
     def test_spectrum_file(self) -> None:
         """Wavelengths and reflectances, with a heading; percent are recognised, short ranges refused."""
