@@ -35,14 +35,6 @@ class FromNothingTest(BrowserCase):
         self.page.get_by_role("link", name="Open the shelf").click()
         expect(self.page.get_by_role("button", name="Add a tin")).to_be_visible()
 
-    def test_no_word_for_developers(self) -> None:
-        """Nothing that a person is shown speaks of commands that only a developer gives."""
-        for place in ("piece", "catch", "mingle", "try-on", "daybook", "shelf"):
-            self.go(place)
-            words = self.page.locator("body").inner_text()
-            for word in ("make ", "npm", "Failed to fetch", "undefined", "null"):
-                self.assertNotIn(word, words, place)
-
 
 class NarrowTest(BrowserCase):
     def test_jugs_at_every_width(self) -> None:
