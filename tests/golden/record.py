@@ -150,7 +150,10 @@ def answers(client: TestClient) -> Iterator[tuple[str, Any]]:
 def plan_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
     """Yield the steps of the demo's plan without their hours, which depend on when it is asked; its money,
     its surveys, what happened, words."""
-    for path in "measuring hours surroundings practice/mishaps patterns pieces/words".split():
+    for path in (
+        "measuring hours surroundings practice/mishaps patterns pieces/words settings jobs find "
+        "shelf/families"
+    ).split():
         yield f"GET /{path}", client.get(f"/api/{path}").json()
     for path in ("plan/money", "surveys", "daybook"):
         yield f"GET /jobs/1/{path}", client.get(f"/api/jobs/1/{path}").json()
@@ -303,7 +306,9 @@ def timeless(value: Any) -> Any:
     return plain(value) if isinstance(value, str) else value
 
 
-TIMES = "created at painted_at done_at opened keeps_until dried_by dry_at model made_at sha256".split()
+TIMES = (
+    "created at painted_at done_at opened keeps_until dried_by dry_at model made_at sha256 touched".split()
+)
 
 
 def main() -> None:
