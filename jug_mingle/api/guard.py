@@ -41,7 +41,7 @@ class Guard:
         Whether it is also reached by the address of this machine on its network.
     """
 
-    def __init__(self, app: ASGIApp, hosts: frozenset[str], *, shared: bool = False) -> None:
+    def __init__(self, app: ASGIApp, hosts: frozenset[str], *, shared: bool) -> None:
         self.app, self.hosts, self.shared = app, hosts, shared
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
