@@ -154,9 +154,9 @@ def workshop_of(session: Session, air: Conditions) -> Workshop:
     return Workshop(schools=settings_of(session).schools, air=air, pace=pace)
 
 
-def conditions_of(said: Mapping[str, Any] | None) -> Conditions:
+def conditions_of(said: Mapping[str, Any]) -> Conditions:
     """Return the air as it was typed; what is usual where nothing was. UnfitError says what is wrong."""
     try:
-        return Conditions(**(said or {}))
+        return Conditions(**said)
     except ValueError as error:
         raise UnfitError(str(error)) from error

@@ -127,7 +127,7 @@ def plan_now(
     asks = row.asks if row is not None else {}
     when = moment or now()
     air = (
-        conditions_of(asks.get("air"))
+        conditions_of(asks["air"])
         if asks.get("air")
         else _forecast_air(forecast, heated=hours is None or hours.heated)
     )

@@ -328,6 +328,17 @@ class ChangedTest(PlanCase):
         with self.assertRaisesRegex(UnfitError, "no piece"):
             plan_asks.add(self.session, self.job.id, AddedStepIn(title="x", minutes=5, piece=999))
 
+    def test_in_damp_air_it_waits_longer(self) -> None:
+        """As somebody typed it: cold and damp, paint takes half again as long at least (common practice)."""
+
+        def longest() -> float:
+            return max(wait.least for wait in self.one().steps.waits if ".paint." in wait.before)
+
+        usual = longest()
+        plan_asks.ask(self.session, self.job.id, air={"temperature": 12.0, "humidity": 80.0})
+        self.assertEqual((self.one().air.temperature, self.one().air.humidity), (12.0, 80.0))
+        self.assertGreaterEqual(longest(), 1.5 * usual)
+
     def test_pinned(self) -> None:
         key = f"p{self.chest.id}.top.clean"
         at = (now() + timedelta(days=2)).replace(second=0, microsecond=0)

@@ -397,6 +397,11 @@ class TimesTest(LogicCase):
         self.assertEqual(
             self.ask("times", "long", [[one] for one in minutes]), [wanted(one) for one in minutes]
         )
+        from_noon = [["2026-12-01T12:00:00Z", 1796126400000 - 1000 * one] for one in range(0, 200_000, 997)]
+        self.assertEqual(
+            self.ask("times", "left", from_noon),
+            self.ask("times", "countdown", [[one] for one in range(0, 200_000, 997)]),
+        )
         seconds = [round(one) for one in minutes]
         for one, found in zip(
             seconds, self.ask("times", "countdown", [[one] for one in seconds]), strict=True
