@@ -157,9 +157,34 @@ def plan_answers(client: TestClient) -> Iterator[tuple[str, Any]]:
         yield f"GET /{path}", client.get(f"/api/{path}").json()
     for path in ("plan/money", "surveys", "daybook"):
         yield f"GET /jobs/1/{path}", client.get(f"/api/jobs/1/{path}").json()
-    plan = client.get("/api/jobs/1/plan").json()
-    hours = ("start", "ended", "pinned", "stands")
-    yield "steps", [{key: step[key] for key in step if key not in hours} for step in plan["steps"]]
+    yield "steps", steps(client)
+    desk = pieces(client)["desk"]
+    made = client.post("/api/jobs/1/looks", json={"name": "Old desk", "layers": OLD_DESK}).json()
+    client.put(f"/api/pieces/{desk}/look", json={"look_id": made["id"]})
+    yield "survey", client.put(f"/api/pieces/{desk}/survey", json=SURVEY).json()
+    yield "steps of a surveyed desk", [one for one in steps(client) if one["piece"] == desk]
+    yield "its money", client.get("/api/jobs/1/plan/money", params={"unit": "fl_oz"}).json()
+
+
+def steps(client: TestClient) -> list[dict[str, Any]]:
+    """Return the steps of the job's plan without when they are and were done."""
+    hours = ("start", "ended", "pinned")
+    found = client.get("/api/jobs/1/plan").json()["steps"]
+    return [{key: one for key, one in step.items() if key not in hours} for step in found]
+
+
+OLD_DESK: list[dict[str, Any]] = [
+    {"kind": "stain", "colours": ["pot:brewed-tea"], "dwell": 5.0},
+    {"kind": "wash", "colours": ["mix:1"], "water": 2.0, "coats": 2},
+    {"kind": "wax", "colours": ["brown wax"], "place": "recess"},
+    {"kind": "metallic", "colours": ["gold"], "place": "edges"},
+]
+SURVEY: dict[str, Any] = {
+    "parts": {"top": {"damage": ["failing", "split"], "layers": 3, "treatment": "strip"},
+        "front": {"damage": ["stains", "dents"]}},
+    "causes": ["nails", "glass"], "unknown": ["finish"], "lead": "found", "interiors": "line",
+    "deliver": True,
+}  # fmt: skip
 
 
 PATTERNS: tuple[dict[str, Any], ...] = (

@@ -139,6 +139,13 @@ class OutboxTest(unittest.TestCase):
         self.page.evaluate(SEND)
         self.assertEqual([match for *_, match in self.program.got], ['"piece-3-8"', '"piece-3-8"'])
 
+    def test_given_up_it_stops_nobody(self) -> None:
+        """What the line loses three times is given up, and what was made after it goes at once."""
+        self.write("a", "b")
+        self.program.lost = {"a": 9}
+        self.assertEqual([self.page.evaluate(SEND)[0] for _ in range(3)], [False, False, True])
+        self.assertEqual([key for key, *_ in self.program.got], ["b"])
+
     def test_dropped(self) -> None:
         """A write that is not wanted any more is not sent; whoever waited is told."""
         self.write("a", "b")
@@ -177,9 +184,10 @@ class OutboxTest(unittest.TestCase):
         page.add_init_script("IDBFactory.prototype.open = () => { throw new Error('no room') }")
         page.goto(f"{ADDRESS}/")
         write = {"path": "/api/pieces/3", "body": "1", "match": '"piece-3-5"'}
-        page.evaluate(MAKE, [{"key": key, **write} for key in "ab"])
-        page.wait_for_function("async () => (await logic.outbox.waiting()).length === 2")
-        self.assertTrue(page.evaluate("logic.outbox.onlyHere.value"))
+        for count, key in enumerate("ab", 1):
+            page.evaluate(MAKE, [{"key": key, **write}])
+            page.wait_for_function(f"async () => (await logic.outbox.waiting()).length === {count}")
+            self.assertTrue(page.evaluate("logic.outbox.onlyHere.value"))
         self.program.answers["a"] = (200, {"version": 6})
         self.assertEqual(page.evaluate(SEND), [True, []])
         self.assertEqual([match for *_, match in self.program.got], ['"piece-3-5"', '"piece-3-6"'])

@@ -53,9 +53,11 @@ class Area:
         inside = np.zeros(x.shape, dtype=bool)
         if not self.outline:
             return ~inside
-        for (x_1, y_1), (x_2, y_2) in zip(self.outline, (*self.outline[1:], self.outline[0]), strict=True):
-            if y_1 != y_2:
-                inside ^= ((y_1 > y) != (y_2 > y)) & (x < (x_2 - x_1) * (y - y_1) / (y_2 - y_1) + x_1)
+        for ends in zip(self.outline, (*self.outline[1:], self.outline[0]), strict=True):
+            (x_1, y_1), (x_2, y_2) = sorted(ends, key=lambda end: end[1])
+            # Not divided by its height, which may be next to nothing.
+            left_of_it = (x - x_1) * (y_2 - y_1) < (x_2 - x_1) * (y - y_1)
+            inside ^= (y_1 <= y) & (y < y_2) & left_of_it
         return inside
 
 

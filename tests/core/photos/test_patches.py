@@ -4,6 +4,7 @@ import unittest
 
 import numpy as np
 from numpy.testing import assert_allclose
+from shapely import Polygon, contains_xy
 
 from jug_mingle.core.photos import patches
 
@@ -54,9 +55,17 @@ class AreasTest(unittest.TestCase):
             patches.box(left=100, top=0, right=120, bottom=9, width=60, height=40)
 
     def test_freehand_is_the_polygon(self) -> None:
-        """A drawn triangle holds half the pixels of its box, and a flat line none."""
-        area = patches.freehand([(0, 0), (100, 0), (0, 100)], width=200, height=200)
-        self.assertAlmostEqual(area.mask.sum() / 100**2, 0.5, delta=0.02)
+        """Drawn outlines hold the pixels whose middles Shapely finds in them, also one with a side of next to
+        no height; a flat line holds none."""
+        for outline in (
+            [(0, 0), (100, 0), (0, 100)],
+            [(3.2, 7.7), (60.1, 2.3), (41.9, 33.3), (22.2, 50.6)],
+            [(1, 0), (0, 2e-313), (0, 0), (9.2, 7.1)],
+        ):
+            area = patches.freehand(outline, width=200, height=200)
+            y, x = np.mgrid[area.top : area.bottom, area.left : area.right] + 0.5
+            within = contains_xy(Polygon(outline).buffer(0), x, y)
+            np.testing.assert_array_equal(area.mask, within)
         with self.assertRaisesRegex(patches.UnusablePatchError, "no part of the photo"):
             patches.freehand([(5, 5.2), (9, 5.2), (30, 5.2)], width=200, height=200)
 
