@@ -57,11 +57,12 @@ class AreasTest(unittest.TestCase):
     def test_freehand_is_the_polygon(self) -> None:
         """Drawn outlines hold the pixels whose middles Shapely finds in them, also one with a side of next to
         no height; a flat line holds none."""
-        for outline in (
+        outlines: tuple[list[tuple[float, float]], ...] = (
             [(0, 0), (100, 0), (0, 100)],
             [(3.2, 7.7), (60.1, 2.3), (41.9, 33.3), (22.2, 50.6)],
             [(1, 0), (0, 2e-313), (0, 0), (9.2, 7.1)],
-        ):
+        )
+        for outline in outlines:
             area = patches.freehand(outline, width=200, height=200)
             y, x = np.mgrid[area.top : area.bottom, area.left : area.right] + 0.5
             within = contains_xy(Polygon(outline).buffer(0), x, y)
