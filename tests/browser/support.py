@@ -164,7 +164,9 @@ class BrowserCase(unittest.TestCase):
         cls.browser = browser()
 
     def setUp(self) -> None:
-        self.folder = copy_demo(Path(self.enterContext(tempfile.TemporaryDirectory())))
+        # A request that a test leaves unanswered may keep its file when the program has stopped already.
+        folder = self.enterContext(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+        self.folder = copy_demo(Path(folder))
         self.server = self.enterContext(Server(self.folder))
         self.page = self.open(DESK)
 
